@@ -1,0 +1,56 @@
+/** Rooms and the doors between them; docs/architecture.md draws the same. Imports point down only. */
+const room = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to })
+
+module.exports = {
+  forbidden: [
+    room('no-circular', {}, { circular: true }, 'Files do not import each other in a circle.'),
+    room(
+      'core-knows-nobody',
+      { path: '^src/core' },
+      { path: '^src/(worker|server|app|ui|cli)' },
+      'The core runs in a worker, in Node and in Jest; it knows no room above it.',
+    ),
+    room(
+      'core-has-no-platform',
+      { path: '^src/core', pathNot: '\\.test\\.ts$' },
+      { path: '(^|node_modules/)(react|react-dom|next|better-sqlite3|drizzle-orm)(/|$)', dependencyTypes: ['npm'] },
+      'No React, no Next, no database in the core.',
+    ),
+    room(
+      'core-has-no-node',
+      { path: '^src/core', pathNot: '\\.test\\.ts$' },
+      { dependencyTypes: ['core'] },
+      'No Node modules in the core.',
+    ),
+    room('units-know-nobody', { path: '^src/core/units' }, { path: '^src/core/(?!units|result)' }),
+    room('only-kernel-touches-wasm', { path: '^src', pathNot: '^src/core/kernel' }, { path: 'manifold-3d' }),
+    room(
+      'kernel-knows-geometry',
+      { path: '^src/core/kernel', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/(?!kernel|geometry|profile|result)' },
+    ),
+    room(
+      'steps-know-not-each-other',
+      { path: '^src/core/steps/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/steps/[^/]+/', pathNot: '^src/core/steps/$1/' },
+    ),
+    room(
+      'build-knows-steps-through-the-registry',
+      { path: '^src/core/build', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/steps/[^/]+/' },
+    ),
+    room('server-knows-document', { path: '^src/server' }, { path: '^src/(ui|app|worker|cli)' }),
+    room('worker-knows-core', { path: '^src/worker' }, { path: '^src/(ui|app|server|cli)' }),
+    room('ui-knows-worker-and-core', { path: '^src/ui' }, { path: '^src/(server|app|cli)' }),
+    room('cli-knows-core', { path: '^src/cli' }, { path: '^src/(ui|app|server|worker)' }),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+}

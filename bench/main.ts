@@ -1,0 +1,108 @@
+/**
+ * Benchmarks: prints JSON with medians in ms and ratios. Nothing here passes or fails.
+ * With an address (`ANORAK_BENCH_URL=http://127.0.0.1:3210`) of a running demo, the page's long tasks
+ * while a clearance is dragged are measured too.
+ */
+import { readFileSync } from 'node:fs'
+import initKernel from 'replicad-opencascadejs'
+import { at, type Solid, writeStepAssembly } from '../demo/make/step-assembly'
+import { Builder } from '../src/core/build/builder'
+import { runChecks } from '../src/core/checks'
+import { setField } from '../src/core/document/edits'
+import { readProject } from '../src/core/document/read'
+import { readStep } from '../src/core/formats/step/read-step'
+import { measureLedger } from '../src/core/fit/ledger'
+import { Kernel } from '../src/core/kernel/kernel'
+import { expectOk } from '../src/core/result'
+import { watchHeap } from '../tests/support/heap'
+import { recordCalls, replay } from './bare-kernel'
+import { median, round } from './measure'
+import { measurePage } from './page'
+
+const RUNS = 7
+const board = readFileSync('demo/boards/rl-2-rev-a.step')
+const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+
+const oc = await initKernel({ print: () => {}, printErr: () => {} })
+const start = async () => oc
+const model = expectOk(await readStep(board, start))
+const models = new Map([[project.references[0]!.file, model]])
+
+const large = writeStepAssembly(oc, manyItems(1000))
+const step = {
+  rl2_ms: await median(RUNS, () => readStep(board, start)),
+  items_1000_ms: await median(RUNS, () => readStep(large, start)),
+  items_1000_bytes: large.length,
+}
+
+const heap = watchHeap()
+const kernel = await Kernel.load()
+const fresh = (quality: 'view' | 'export') => async () => {
+  const builder = new Builder(kernel)
+  await builder.build(project, models, quality)
+  builder.dispose()
+}
+const calls = { view: await recordCalls(fresh('view')), export: await recordCalls(fresh('export')) }
+const build = {
+  view_ms: await median(RUNS, fresh('view')),
+  view_bare_ms: await median(RUNS, () => replay(calls.view)),
+  export_ms: await median(RUNS, fresh('export')),
+  export_bare_ms: await median(RUNS, () => replay(calls.export)),
+}
+
+const builder = new Builder(kernel)
+const changed = (id: string, field: string, from: number) => (run: number) =>
+  builder.build(setField(id, field, `${from + (run + 2) / 100}`)(project), models, 'view')
+const lastStep = await median(RUNS, changed('knob', 'gap', 0.6))
+const firstStep = await median(RUNS, changed('wrap', 'clear', 0.7))
+
+const built = await builder.build(project, models, 'view')
+const rows = measureLedger(built)
+const ledger = {
+  ledger_ms: await median(RUNS, () => measureLedger(built)),
+  checks_ms: await median(RUNS, () => runChecks({ project, build: built, ledger: rows, kernel })),
+}
+
+const page = process.env.ANORAK_BENCH_URL ? await measurePage(process.env.ANORAK_BENCH_URL) : undefined
+process.stdout.write(
+  `${JSON.stringify(
+    {
+      runs: RUNS,
+      step,
+      build: {
+        ...build,
+        view_ratio_to_bare: round(build.view_ms / build.view_bare_ms),
+        export_ratio_to_bare: round(build.export_ms / build.export_bare_ms),
+        last_step_changed_ms: lastStep,
+        last_step_ratio_to_full: round(lastStep / build.view_ms),
+        first_step_changed_ms: firstStep,
+        first_step_ratio_to_full: round(firstStep / build.view_ms),
+      },
+      ...ledger,
+      memory: { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 },
+      ...(page ? { page } : {}),
+    },
+    null,
+    2,
+  )}\n`,
+)
+process.exit(0)
+
+/** An assembly of `count` items of 40 shapes on a board. */
+function manyItems(count: number) {
+  const shapes: Solid[] = Array.from({ length: 40 }, (_, i) =>
+    i % 2 === 0 ? { kind: 'box', size: [1 + i / 20, 1, 0.8] } : { kind: 'cylinder', radius: 0.4 + i / 50, height: 1.2 },
+  )
+  return {
+    name: 'Weather station',
+    children: [
+      { name: 'board', solid: { kind: 'plate', outline: { points: [[-5, -5], [165, -5], [165, 125], [-5, 125]], radius: 3 }, thickness: 1.6, holes: [] } as Solid }, // prettier-ignore
+      ...Array.from({ length: count - 1 }, (_, i) => ({
+        name: `U${i}`,
+        solid: shapes[i % 40]!,
+        color: '#334455',
+        place: at((i % 40) * 4, Math.floor(i / 40) * 4.5, 1.6),
+      })),
+    ],
+  }
+}

@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from './tests/e2e/chromium'
+
+const port = Number(process.env.E2E_PORT ?? 3287)
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  testMatch: '*.spec.ts',
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
+  workers: 1,
+  retries: 0,
+  reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
+  outputDir: '.cache/e2e',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: CHROMIUM,
+    actionTimeout: 20_000,
+  },
+  webServer: {
+    command: `node tests/e2e/serve.mjs ${port}`,
+    url: `http://127.0.0.1:${port}/api/projects`,
+    timeout: 60_000,
+    reuseExistingServer: false,
+  },
+})

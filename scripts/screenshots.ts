@@ -1,0 +1,64 @@
+/** Takes the pictures in docs/screenshots from a running demo: `BASE=http://127.0.0.1:3210 npm run screenshots`. */
+import { mkdirSync } from 'node:fs'
+import { chromium, type Page } from '@playwright/test'
+import { CHROMIUM } from '../tests/e2e/chromium'
+
+const base = process.env.BASE ?? 'http://127.0.0.1:3210'
+const folder = 'docs/screenshots'
+mkdirSync(folder, { recursive: true })
+
+const browser = await chromium.launch(CHROMIUM)
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const shot = async (name: string, on: Page = page) => {
+  await on.waitForTimeout(900)
+  await on.screenshot({ path: `${folder}/${name}.png` })
+}
+
+await page.goto(base)
+await page.getByRole('link', { name: 'Open Rain logger', exact: true }).click()
+await page.getByText('Nothing holds the lid.').waitFor({ timeout: 90_000 })
+await shot('project')
+
+await page.getByRole('button', { name: 'Gather', exact: true }).click()
+await shot('gather')
+
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByRole('button', { name: 'front', exact: true }).click()
+const scene = page.getByLabel('The parts as built.')
+const box = (await scene.boundingBox())!
+search: for (let y = 0.4; y < 0.7; y += 0.008)
+  for (let x = 0.25; x < 0.75; x += 0.012) {
+    await scene.hover({ position: { x: box.width * x, y: box.height * y } })
+    await page.waitForTimeout(25)
+    if (
+      await page
+        .getByText(/Slanted|USB socket/)
+        .filter({ hasNotText: 'Open' })
+        .last()
+        .isVisible()
+    ) {
+      const text = await page.locator('section[aria-label=Scene]').textContent()
+      if (!/USB socket/.test(text ?? '')) continue
+      await scene.click({ position: { x: box.width * x, y: box.height * y } })
+      break search
+    }
+  }
+await page.getByLabel('Ledger').getByRole('row').filter({ hasText: 'USB socket in its opening' }).hover()
+await shot('pick')
+
+await page.getByRole('button', { name: 'corner', exact: true }).click()
+await page.getByRole('group', { name: 'Section' }).getByRole('button', { name: 'y' }).click()
+await page.getByRole('slider', { name: 'Where y is cut' }).fill('-18.5')
+await page.mouse.move(700, 790)
+await shot('section')
+
+await page.getByRole('group', { name: 'Section' }).getByRole('button', { name: 'y' }).click()
+await page.getByRole('button', { name: 'Print', exact: true }).click()
+await page.getByText('✓ closed').first().waitFor({ timeout: 60_000 })
+await shot('print')
+
+await page.waitForTimeout(2500)
+await page.goto(base)
+await page.getByRole('link', { name: 'Open Rain logger', exact: true }).waitFor()
+await shot('projects')
+await browser.close()

@@ -1,0 +1,21 @@
+import { z } from 'zod'
+import { checkProject } from '@/core/document/read'
+import { database } from '@/server/database'
+import { problemResponse, route } from '@/server/http'
+import { createEmpty, createProject, listProjects } from '@/server/projects'
+
+export const dynamic = 'force-dynamic'
+
+export const GET = route(() => Response.json({ projects: listProjects(database()) }))
+
+const body = z.union([z.object({ document: z.json() }), z.object({ name: z.string().trim().min(1).max(120) })])
+
+/** Makes a project: an empty one by name, or from a document. */
+export const POST = route(async (request) => {
+  const wanted = body.safeParse(await request.json())
+  if (!wanted.success)
+    return problemResponse({ kind: 'invalid', message: 'A project needs a name of up to 120 characters.' })
+  if ('name' in wanted.data) return Response.json(createEmpty(database(), wanted.data.name))
+  const document = checkProject(wanted.data.document)
+  return document.ok ? Response.json(createProject(database(), document.value)) : problemResponse(document.problem)
+})

@@ -1,0 +1,116 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const BOARD = 'demo/boards/rl-2-rev-a.step'
+let out: string
+beforeAll(() => {
+  out = mkdtempSync(join(tmpdir(), 'anorak-cli-'))
+})
+afterAll(() => rmSync(out, { recursive: true, force: true }))
+
+function anorak(...args: string[]) {
+  const run = spawnSync(process.execPath, ['scripts/anorak.mjs', ...args], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  })
+  return {
+    code: run.status,
+    out: run.stdout,
+    error: run.stderr,
+    json: () => JSON.parse(run.stdout) as Record<string, never> & Report,
+  }
+}
+
+interface Report {
+  parts: { name: string; file: string; closed: boolean; bounds_mm: number[][] }[]
+  ledger: { between: string; wanted_mm: number; measured_mm: number; ok: boolean }[]
+  findings: { weight: string }[]
+  items: {
+    name: string
+    color: string | null
+    faces: Record<string, number>
+    bounds_mm: number[][]
+    volume_mm3: number
+  }[]
+  board: {
+    item: string
+    thickness_mm: number
+    outline_area_mm2: number
+    holes: { diameter_mm: number; mounting: boolean }[]
+  }
+}
+
+test('inspect lists the items and the board', () => {
+  const { code, json } = anorak('inspect', BOARD, '--json')
+  expect(code).toBe(0)
+  const report = json()
+  expect(report.items).toHaveLength(30)
+  expect(report.items.find((i) => i.name === 'Display')).toMatchObject({
+    color: '#22262b',
+    volume_mm3: expect.closeTo(27 * 14 * 4.2, 1),
+    faces: { plane: 6, cylinder: 0, free: 0 },
+  })
+  expect(report.board).toMatchObject({ item: 'RL-2 board', thickness_mm: expect.closeTo(1.6, 4) })
+  expect(report.board.holes.filter((h) => h.mounting).map((h) => h.diameter_mm)).toEqual(
+    Array(4).fill(expect.closeTo(3.2, 3)),
+  )
+})
+
+test('case goes the whole way, and what it saved builds the same again', () => {
+  const made = anorak(
+    'case',
+    BOARD,
+    '--clearance',
+    '1/32 in',
+    '--wall',
+    '2',
+    '--leave-out',
+    'Pin header',
+    '--posts',
+    '--openings',
+    '--place',
+    'assembled',
+    '--out',
+    out,
+    '--json',
+  )
+  expect(made.error).toBe('')
+  expect(made.code).toBe(0)
+  const report = made.json()
+  expect(report.parts.map((p) => p.name)).toEqual(['Base', 'Lid'])
+  for (const part of report.parts) {
+    expect(part.closed).toBe(true)
+    expect(existsSync(join(out, part.file))).toBe(true)
+  }
+  for (const row of report.ledger.filter((r) => r.between.startsWith('Board in case')))
+    expect(row.measured_mm).toBeCloseTo(25.4 / 32, 1.7)
+  const saved = join(
+    out,
+    readdirSync(out).find((f) => f.endsWith('.anorak.zip'))!,
+  )
+  const again = anorak('build', saved, '--out', join(out, 'again'), '--place', 'assembled', '--json')
+  expect(again.json().parts.map((p) => p.bounds_mm)).toEqual(report.parts.map((p) => p.bounds_mm))
+  expect(anorak('check', saved).code).toBe(0)
+})
+
+test('bad input ends with 2 and says what would do', () => {
+  const text = join(out, 'notes.txt')
+  writeFileSync(text, 'water the beans')
+  expect(anorak('inspect', text)).toMatchObject({ code: 2, error: expect.stringContaining('not a STEP file') })
+  expect(anorak('inspect', join(out, 'none.step'))).toMatchObject({
+    code: 2,
+    error: expect.stringContaining('no such file'),
+  })
+  expect(anorak('case', BOARD)).toMatchObject({ code: 2, error: expect.stringContaining('--out') })
+  expect(anorak('case', BOARD, '--leave-out', 'Gnome', '--out', out)).toMatchObject({
+    code: 2,
+    error: expect.stringContaining('There are RL-2 board'),
+  })
+  expect(anorak('plant', BOARD).code).toBe(2)
+})
+
+test('a wall through a fitted item ends with 1', () => {
+  expect(anorak('case', BOARD, '--clearance', '0.7', '--wall', 'twelve', '--out', join(out, 'bad')).code).toBe(1)
+})

@@ -1,0 +1,60 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import initKernel from 'replicad-opencascadejs'
+import { readProject } from '../core/document/read'
+import type { Project } from '../core/document/schema'
+import { unpackProject } from '../core/formats/project-file'
+import { readStep } from '../core/formats/step/read-step'
+import type { ImportedModel } from '../core/references/model'
+import { expectOk, raise } from '../core/result'
+
+export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
+
+export function readBytes(file: string): Uint8Array {
+  try {
+    return readFileSync(file)
+  } catch (error) {
+    return raise(
+      'no-file',
+      `${file} cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file.' : (error as Error).message}`,
+    )
+  }
+}
+
+const quiet = { print: () => {}, printErr: () => {} }
+let kernel: ReturnType<typeof initKernel> | undefined
+
+/** The STEP kernel can be started once a process. */
+const startKernel = () => (kernel ??= initKernel(quiet))
+
+export const importStep = async (bytes: Uint8Array): Promise<ImportedModel> =>
+  expectOk(await readStep(bytes, startKernel))
+
+/** Loads a saved project: one ZIP, or a project.json with its imported files beside it. */
+export async function loadProject(file: string): Promise<{ project: Project; models: Map<string, ImportedModel> }> {
+  const bytes = readBytes(file)
+  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
+  const { project, files } = isZip ? expectOk(unpackProject(bytes)) : besides(file, bytes)
+  const models = new Map<string, ImportedModel>()
+  for (const reference of project.references) {
+    const content = files.get(reference.file)
+    if (!content) return raise('no-file', `The project refers to ${reference.fileName}, which is not with it.`)
+    const actual = sha256(content)
+    if (actual !== reference.file)
+      return raise(
+        'wrong-file',
+        `${reference.fileName} is not the file the project was made with: its SHA-256 is ${actual}.`,
+      )
+    if (!models.has(actual)) models.set(actual, await importStep(content))
+  }
+  return { project, models }
+}
+
+function besides(file: string, bytes: Uint8Array): { project: Project; files: Map<string, Uint8Array> } {
+  const project = expectOk(readProject(new TextDecoder().decode(bytes)))
+  return {
+    project,
+    files: new Map(project.references.map((r) => [r.file, readBytes(join(dirname(file), r.fileName))])),
+  }
+}

@@ -1,0 +1,91 @@
+import { parseArgs } from 'node:util'
+import { ProblemError } from '../core/result'
+import { runBuild, runCase, runCheck, runInspect } from './commands'
+import { formatReport } from './report'
+
+const HELP = `anorak inspect FILE
+anorak case BOARD.step [--clearance 0.7] [--wall 1.6] [--leave-out NAME]... [--posts] [--openings]
+                       [--place bed|assembled] --out DIR
+anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled]
+anorak check PROJECT
+
+Lengths are formulas: 0.7, "1/32 in", "2*line". --json prints JSON.
+Exit code: 0 all well, 1 findings that stop an export, 2 bad input.
+`
+
+async function main(): Promise<number> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      json: { type: 'boolean', default: false },
+      help: { type: 'boolean', short: 'h', default: false },
+      clearance: { type: 'string' },
+      wall: { type: 'string' },
+      'leave-out': { type: 'string', multiple: true, default: [] },
+      posts: { type: 'boolean', default: false },
+      openings: { type: 'boolean', default: false },
+      place: { type: 'string', default: 'bed' },
+      out: { type: 'string' },
+      quality: { type: 'string', default: 'export' },
+    },
+  })
+  const [command, file] = positionals
+  if (values.help || command === undefined) {
+    process.stdout.write(HELP)
+    return values.help ? 0 : 2
+  }
+  if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
+  if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')
+  if (values.quality !== 'view' && values.quality !== 'export') return badInput('--quality takes view or export.')
+  const needsOut = command === 'case' || command === 'build'
+  if (needsOut && values.out === undefined) return badInput(`anorak ${command} needs --out DIR.`)
+  const place = values.place
+  const out = values.out ?? ''
+  const print = (report: object) =>
+    process.stdout.write(values.json ? `${JSON.stringify(report, null, 2)}\n` : formatReport(report))
+  switch (command) {
+    case 'inspect':
+      print(await runInspect(file))
+      return 0
+    case 'case': {
+      const report = await runCase(file, {
+        clearance: values.clearance,
+        wall: values.wall,
+        leaveOut: values['leave-out'],
+        posts: values.posts,
+        openings: values.openings,
+        place,
+        out,
+      })
+      print(report)
+      return report.blocked ? 1 : 0
+    }
+    case 'build': {
+      const report = await runBuild(file, { place, out, quality: values.quality })
+      print(report)
+      return report.blocked ? 1 : 0
+    }
+    case 'check': {
+      const report = await runCheck(file)
+      print(report)
+      return report.blocked ? 1 : 0
+    }
+    default:
+      return badInput(`There is no command "${command}".\n\n${HELP}`)
+  }
+}
+
+function badInput(message: string): number {
+  process.stderr.write(`${message.trimEnd()}\n`)
+  return 2
+}
+
+main()
+  .catch((error: unknown) => {
+    if (error instanceof ProblemError) return badInput(error.message)
+    if (error instanceof TypeError && 'code' in error) return badInput(error.message)
+    throw error
+  })
+  .then((code) => {
+    process.exitCode = code
+  })

@@ -1,0 +1,27 @@
+import type { Build } from '../build/build'
+import type { LedgerRow } from '../fit/ledger'
+import type { Kernel } from '../kernel/kernel'
+import type { Vec3 } from '../geometry/vec'
+import type { Project } from '../document/schema'
+
+/** What a check has to say, with its place. `stop` findings block an export's blessing; `look` ones are for the maker to judge. */
+export interface Finding {
+  check: string
+  weight: 'stop' | 'look'
+  /** A few words. */
+  title: string
+  /** A sentence with a figure and a remedy. */
+  text: string
+  /** Parts it is about, by id. */
+  parts: string[]
+  place?: Vec3
+}
+
+export interface CheckInput {
+  project: Project
+  build: Build
+  ledger: readonly LedgerRow[]
+  kernel: Kernel
+}
+
+export type Check = (input: CheckInput) => Finding[]

@@ -1,0 +1,106 @@
+import { produce } from 'immer'
+import type { Project, ProjectReference, ProjectStep } from './schema'
+
+/** An edit makes a new document and leaves the old one as it is. */
+export type Edit = (project: Project) => Project
+
+export const rename = (name: string): Edit => produce((p) => void (p.name = name))
+
+/** Switches what plain numbers mean from now on; the model stays as it is. */
+export const setUnit = (unit: Project['unit']): Edit => produce((p) => void (p.unit = unit))
+
+export const setPrinter = (change: Partial<Project['printer']>): Edit =>
+  produce((p) => void Object.assign(p.printer, change))
+
+export const setGap = (fit: keyof Project['printer']['gaps'], perSide: number): Edit =>
+  produce((p) => void (p.printer.gaps[fit] = perSide))
+
+export const addStep = (step: ProjectStep, at?: number): Edit =>
+  produce((p) => void p.steps.splice(at ?? p.steps.length, 0, step))
+
+export const removeStep = (id: string): Edit => produce((p) => void (p.steps = p.steps.filter((s) => s.id !== id)))
+
+const editStep = (id: string, change: (step: ProjectStep) => void): Edit =>
+  produce((p) => {
+    const step = p.steps.find((s) => s.id === id)
+    if (step) change(step)
+  })
+
+export const setField = (id: string, field: string, value: ProjectStep['fields'][string]): Edit =>
+  editStep(id, (step) => void (step.fields[field] = value))
+
+export const setOff = (id: string, off: boolean): Edit => editStep(id, (step) => void (step.off = off))
+
+export const nameStep = (id: string, name: string): Edit =>
+  editStep(id, (step) => {
+    if (name.trim()) step.name = name.trim()
+    else delete step.name
+  })
+
+/** Moves a step up (-1) or down (+1); at the end of the list it stays. */
+export const moveStep = (id: string, by: -1 | 1): Edit =>
+  produce((p) => {
+    const from = p.steps.findIndex((s) => s.id === id)
+    const to = from + by
+    if (from < 0 || to < 0 || to >= p.steps.length) return
+    const [step] = p.steps.splice(from, 1)
+    p.steps.splice(to, 0, step!)
+  })
+
+export const duplicateStep = (id: string, newId: string): Edit =>
+  produce((p) => {
+    const at = p.steps.findIndex((s) => s.id === id)
+    const step = p.steps[at]
+    if (step) p.steps.splice(at + 1, 0, { ...structuredClone(toPlain(step)), id: newId })
+  })
+
+const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+export const addReference = (reference: ProjectReference): Edit => produce((p) => void p.references.push(reference))
+
+export const removeReference = (id: string): Edit =>
+  produce((p) => void (p.references = p.references.filter((r) => r.id !== id)))
+
+const editReference = (id: string, change: (reference: ProjectReference) => void): Edit =>
+  produce((p) => {
+    const reference = p.references.find((r) => r.id === id)
+    if (reference) change(reference)
+  })
+
+export const setItemState = (id: string, item: string, state: 'fitted' | 'left-out'): Edit =>
+  editReference(id, (r) => {
+    if (state === 'fitted') delete r.states[item]
+    else r.states[item] = state
+  })
+
+export const chooseBoard = (id: string, item: string): Edit => editReference(id, (r) => void (r.board = item))
+
+export const turnReference = (id: string, axis: 'x' | 'y' | 'z'): Edit =>
+  editReference(id, (r) => {
+    const last = r.turns.at(-1)
+    if (last?.axis === axis) last.quarters = (last.quarters + 1) % 4
+    else r.turns.push({ axis, quarters: 1 })
+    r.turns = r.turns.filter((t) => t.quarters !== 0)
+  })
+
+export const setPlacing = (id: string, placing: ProjectReference['placing']): Edit =>
+  editReference(id, (r) => void (r.placing = placing))
+
+export const setNumber = (id: string, name: string, formula: string): Edit =>
+  produce((p) => {
+    const number = p.numbers.find((n) => n.id === id)
+    if (number) Object.assign(number, { name, formula })
+    else p.numbers.push({ id, name, formula })
+  })
+
+export const removeNumber = (id: string): Edit =>
+  produce((p) => void (p.numbers = p.numbers.filter((n) => n.id !== id)))
+
+export const setPart = (id: string, change: { name?: string; color?: string }): Edit =>
+  produce((p) => void (p.parts[id] = { ...p.parts[id], ...change }))
+
+/** Several edits as one. */
+export const together =
+  (...edits: Edit[]): Edit =>
+  (project) =>
+    edits.reduce((p, edit) => edit(p), project)

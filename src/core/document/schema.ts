@@ -1,0 +1,85 @@
+import { z } from 'zod'
+
+/** The version this program writes. Older files are brought up to it by `migrations.ts`. */
+export const FORMAT_VERSION = 2
+
+const id = z.string().min(1).max(200)
+const name = z.string().trim().min(1).max(120)
+const formula = z.string().min(1).max(400)
+const color = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'a colour such as #9db096')
+const sizeMm = z.number().positive().max(10_000)
+
+export const printerSchema = z.object({
+  name: name.default('My printer'),
+  /** Bed width, depth and height, mm. */
+  bed: z.tuple([sizeMm, sizeMm, sizeMm]).default([220, 220, 250]),
+  /** Line width, mm. */
+  line: z.number().positive().max(5).default(0.42),
+  /** Layer height, mm. */
+  layer: z.number().positive().max(5).default(0.2),
+  filament: z.string().max(40).default('PLA'),
+  /** Fit classes as gaps per side, mm. */
+  gaps: z
+    .object({
+      press: z.number().min(-1).max(5).default(0.05),
+      snug: z.number().min(-1).max(5).default(0.1),
+      sliding: z.number().min(-1).max(5).default(0.2),
+      loose: z.number().min(-1).max(5).default(0.4),
+    })
+    .prefault({}),
+})
+
+export const referenceSchema = z.object({
+  id,
+  name,
+  kind: z.literal('step'),
+  /** SHA-256 of the imported file, hexadecimal. */
+  file: z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of a file'),
+  fileName: z.string().min(1).max(255),
+  /** The item taken as the board; the largest thin flat item if absent. */
+  board: z.string().optional(),
+  placing: z.enum(['board', 'as-in-file']).default('board'),
+  turns: z
+    .array(z.object({ axis: z.enum(['x', 'y', 'z']), quarters: z.number().int().min(-3).max(3) }))
+    .max(64)
+    .default([]),
+  /** Items whose state is not `fitted`. */
+  states: z.record(z.string(), z.enum(['fitted', 'left-out'])).default({}),
+})
+
+export const numberSchema = z.object({
+  id,
+  name: z.string().regex(/^[A-Za-z_]\w{0,39}$/, 'letters, digits and _, beginning with a letter'),
+  formula,
+})
+
+export const stepSchema = z.object({
+  id,
+  kind: z.string().min(1).max(40),
+  name: name.optional(),
+  off: z.boolean().default(false),
+  /** Values by field name; which fields there are depends on the kind. */
+  fields: z.record(z.string(), z.json()).default({}),
+})
+
+export const projectSchema = z.object({
+  format: z.literal('anorak-project'),
+  version: z.literal(FORMAT_VERSION),
+  name,
+  unit: z.enum(['mm', 'in']).default('mm'),
+  printer: printerSchema.prefault({}),
+  numbers: z.array(numberSchema).max(1000).default([]),
+  references: z.array(referenceSchema).max(100).default([]),
+  steps: z.array(stepSchema).max(2000).default([]),
+  /** Names and colours the maker gave to parts, by part id. */
+  parts: z.record(z.string(), z.object({ name: name.optional(), color: color.optional() })).default({}),
+})
+
+export type Project = z.infer<typeof projectSchema>
+export type Printer = z.infer<typeof printerSchema>
+export type ProjectReference = z.infer<typeof referenceSchema>
+export type ProjectNumber = z.infer<typeof numberSchema>
+export type ProjectStep = z.infer<typeof stepSchema>
+
+export const emptyProject = (projectName: string): Project =>
+  projectSchema.parse({ format: 'anorak-project', version: FORMAT_VERSION, name: projectName })

@@ -1,0 +1,113 @@
+import { parseHTML } from 'linkedom'
+import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js'
+import { unzipSync, strFromU8, zipSync, strToU8 } from 'fflate'
+import { PLAIN, read, simpleBoard, stepBytes, wrapped } from '../../../tests/support/boards'
+import { Builder } from '../build/builder'
+import { Kernel } from '../kernel/kernel'
+import { meshFacts } from '../recognise/mesh-facts'
+import { exportFiles, listExport } from './export-parts'
+import { safeFileName, uniqueNames } from './file-names'
+import { packProject, unpackProject } from './project-file'
+
+const BED = [220, 220, 250] as const
+
+async function parts() {
+  const { project, models } = wrapped(await read(await stepBytes(simpleBoard(PLAIN))))
+  const kernel = await Kernel.load()
+  return { project, built: (await new Builder(kernel).build(project, models, 'export')).parts }
+}
+
+/** Reads a 3MF's model by its XML alone. */
+function read3mf(bytes: Uint8Array) {
+  const xml = strFromU8(unzipSync(bytes)['3D/3dmodel.model']!)
+  const { document } = parseHTML(
+    `<body>${xml.replace(/<\?xml.*?\?>/, '').replace(/<(\w+)([^<>]*)\/>/g, '<$1$2></$1>')}</body>`,
+  )
+  const all = (root: { querySelectorAll: (s: string) => Iterable<unknown> }, tag: string) =>
+    [...root.querySelectorAll(tag)] as Element[]
+  const number = (e: Element, name: string) => Number(e.getAttribute(name))
+  return {
+    unit: all(document, 'model')[0]!.getAttribute('unit'),
+    bases: all(document, 'base').map((b) => [b.getAttribute('name'), b.getAttribute('displaycolor')]),
+    items: all(document, 'item').map((i) => i.getAttribute('transform')!.split(' ').map(Number)),
+    objects: all(document, 'object').map((o) => ({
+      name: o.getAttribute('name'),
+      positions: all(o, 'vertex').flatMap((v) => [number(v, 'x'), number(v, 'y'), number(v, 'z')]),
+      indices: all(o, 'triangle').flatMap((t) => [number(t, 'v1'), number(t, 'v2'), number(t, 'v3')]),
+    })),
+  }
+}
+
+test('an STL read by another reader has the same volume and lies on the bed', async () => {
+  const { project, built } = await parts()
+  const files = exportFiles(built, project.name, 'bed', BED)
+  const list = listExport(built, project.name, 'bed', BED)
+  for (const entry of list) {
+    const bytes = files.find((f) => f.name === entry.file)!.bytes
+    const geometry = new STLLoader().parse(bytes.buffer as ArrayBuffer)
+    geometry.computeBoundingBox()
+    const positions = geometry.getAttribute('position').array
+    const facts = meshFacts(
+      positions,
+      Uint32Array.from({ length: positions.length / 3 }, (_, i) => i),
+    )
+    expect(facts.triangles).toBe(entry.triangles)
+    expect(facts.closed).toBe(true)
+    expect(facts.volume / entry.volume).toBeCloseTo(1, 4)
+    expect(geometry.boundingBox!.min.z).toBeCloseTo(0, 4)
+    expect(entry.bounds.max[0]).toBeLessThanOrEqual(BED[0])
+  }
+  const [base, lid] = list.map((e) => e.bounds)
+  expect(base!.max[0]).toBeLessThan(lid!.min[0])
+})
+
+test('a 3MF has unit, names and colours, and its objects placed apart', async () => {
+  const { project, built } = await parts()
+  const model = read3mf(exportFiles(built, project.name, 'bed', BED).find((f) => f.name === 'rain-shed.3mf')!.bytes)
+  expect(model.unit).toBe('millimeter')
+  expect(model.bases).toEqual(built.map((p) => [p.name, `${p.color.toUpperCase()}FF`]))
+  expect(model.objects.map((o) => o.name)).toEqual(['Base', 'Lid'])
+  for (const [i, o] of model.objects.entries()) {
+    const facts = meshFacts(o.positions, o.indices)
+    expect(facts.closed).toBe(true)
+    expect(facts.volume).toBeCloseTo(built[i]!.volume, 1)
+  }
+  // The lid is turned over: its z axis points down.
+  expect(model.items.map((t) => Math.round(t[8]!))).toEqual([1, -1])
+})
+
+test('as they belong together, the parts stay where they are', async () => {
+  const { project, built } = await parts()
+  const list = listExport(built, project.name, 'assembled', BED)
+  expect(list[0]!.bounds.max[2]).toBeGreaterThan(list[1]!.bounds.min[2])
+})
+
+test('file names are safe on every system', () => {
+  expect(safeFileName('Rain logger', 'Lid & base/№ 2')).toBe('rain-logger-lid-base-no-2')
+  expect(['con', '..', '', 'Größe', 'a'.repeat(300)].map((n) => safeFileName(n))).toEqual([
+    'con-part',
+    'part',
+    'part',
+    'gro-e',
+    'a'.repeat(100),
+  ])
+  expect(uniqueNames(['a', 'b', 'a'])).toEqual(['a', 'b', 'a-2'])
+})
+
+describe('a project as one file', () => {
+  test('comes back the same, with its files', async () => {
+    const { project } = await parts()
+    const files = new Map([['a'.repeat(64), strToU8('ISO-10303-21;')]])
+    const back = unpackProject(packProject({ project, files }))
+    expect(back.ok && back.value.project).toEqual(project)
+    expect(back.ok && [...back.value.files.keys()]).toEqual(['a'.repeat(64)])
+  })
+  test.each([
+    ['no ZIP', strToU8('hello')],
+    ['an empty ZIP', zipSync({})],
+    ['other files', zipSync({ '../../evil': strToU8('x') })],
+  ])('%s is refused', (_, bytes) => {
+    const back = unpackProject(bytes)
+    expect(back.ok ? 'ok' : back.problem.kind).toBe('not-a-project')
+  })
+})

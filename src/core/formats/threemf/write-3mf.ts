@@ -1,0 +1,78 @@
+import { strToU8, zipSync } from 'fflate'
+import type { Placement } from '../../geometry/placement'
+import type { OutMesh } from '../stl/write-stl'
+
+export interface OutObject extends OutMesh {
+  name: string
+  /** #rrggbb */
+  color: string
+  placement: Placement
+}
+
+const CORE = 'http://schemas.microsoft.com/3dmanufacturing/core/2015/02'
+const TYPES = 'http://schemas.openxmlformats.org/package/2006/content-types'
+const RELATIONS = 'http://schemas.openxmlformats.org/package/2006/relationships'
+
+/**
+ * One 3MF package (core specification 1.3): unit millimetre, a material with name and colour and an
+ * object for each part, and a build item that places it.
+ */
+export function write3mf(objects: readonly OutObject[], title: string): Uint8Array {
+  return zipSync({
+    '[Content_Types].xml': strToU8(
+      `${XML}<Types xmlns="${TYPES}"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>`,
+    ),
+    '_rels/.rels': strToU8(
+      `${XML}<Relationships xmlns="${RELATIONS}"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>`,
+    ),
+    '3D/3dmodel.model': strToU8(modelXml(objects, title)),
+  })
+}
+
+const XML = '<?xml version="1.0" encoding="UTF-8"?>\n'
+
+function modelXml(objects: readonly OutObject[], title: string): string {
+  const materials = objects.map((o) => `<base name="${escape(o.name)}" displaycolor="${o.color.toUpperCase()}FF"/>`)
+  const meshes = objects.map((o, i) => objectXml(o, i))
+  const items = objects.map((o, i) => `<item objectid="${i + 2}" transform="${transform(o.placement)}"/>`)
+  return [
+    `${XML}<model unit="millimeter" xml:lang="en" xmlns="${CORE}">`,
+    `<metadata name="Title">${escape(title)}</metadata><metadata name="Application">Anorak</metadata>`,
+    `<resources><basematerials id="1">${materials.join('')}</basematerials>`,
+    ...meshes,
+    `</resources><build>${items.join('')}</build></model>`,
+  ].join('\n')
+}
+
+function objectXml({ name, positions, indices }: OutObject, index: number): string {
+  const out: string[] = [
+    `<object id="${index + 2}" type="model" name="${escape(name)}" pid="1" pindex="${index}"><mesh><vertices>`,
+  ]
+  for (let i = 0; i < positions.length; i += 3)
+    out.push(`<vertex x="${figure(positions[i]!)}" y="${figure(positions[i + 1]!)}" z="${figure(positions[i + 2]!)}"/>`)
+  out.push('</vertices><triangles>')
+  for (let t = 0; t < indices.length; t += 3)
+    out.push(`<triangle v1="${indices[t]}" v2="${indices[t + 1]}" v3="${indices[t + 2]}"/>`)
+  out.push('</triangles></mesh></object>')
+  return out.join('')
+}
+
+/** Nine significant digits carry every 32-bit float. */
+const figure = (v: number): string => String(Number(v.toPrecision(9)))
+
+/** 3MF writes a placement as the rotation's columns, then the translation. */
+function transform(m: Placement): string {
+  return [0, 1, 2, 3]
+    .flatMap((c) => [m[c]!, m[4 + c]!, m[8 + c]!])
+    .map(figure)
+    .join(' ')
+}
+
+/** XML 1.0 text; characters it cannot hold are left out. */
+const escape = (text: string): string =>
+  text
+    .replace(
+      /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g,
+      '',
+    )
+    .replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`)

@@ -1,0 +1,226 @@
+import Module, { type Manifold, type ManifoldToplevel, type Mesh } from 'manifold-3d'
+import type { Placement } from '../geometry/placement'
+import type { Box3, Vec2, Vec3 } from '../geometry/vec'
+import type { Loop, Profile } from '../profile/segment'
+import { fail, ok, raise, type Result } from '../result'
+import {
+  type ExtrusionNames,
+  extrusionMesh,
+  type FacedMesh,
+  taperMesh,
+  type TurnedEdge,
+  turnedMesh,
+} from './mesh-builder'
+import { placeShape, toColumns } from './placed-shape'
+import { joined, sliced, triangulate } from './polygons'
+import { readTagged } from './read-tagged'
+import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
+
+/** A closed solid whose faces remember what they are. Owned by the scope or the cache that made it. */
+export class Solid {
+  constructor(
+    /** For this room only. */
+    readonly handle: Manifold,
+    readonly tags: TagTable,
+  ) {}
+
+  /** Volume in mm3. */
+  volume(): number {
+    return this.handle.volume()
+  }
+
+  triangleCount(): number {
+    return this.handle.numTri()
+  }
+
+  isEmpty(): boolean {
+    return this.handle.isEmpty()
+  }
+
+  bounds(): Box3 {
+    return this.handle.boundingBox()
+  }
+
+  /** Gives the memory back; the solid must not be used again. */
+  dispose(): void {
+    this.handle.delete()
+  }
+}
+
+export interface BuildSolid {
+  names: ExtrusionNames
+  /** Largest distance between a curve and its chords, mm. */
+  tolerance: number
+}
+
+/**
+ * The only door to the solid kernel. Solids made while a scope is open belong to it and are
+ * given back at its end, except the ones it returns.
+ */
+export class Kernel {
+  private readonly scopes: Set<Solid>[] = []
+
+  private constructor(private readonly wasm: ManifoldToplevel) {}
+
+  static async load(): Promise<Kernel> {
+    const wasm = await Module()
+    wasm.setup()
+    return new Kernel(wasm)
+  }
+
+  /** Runs `work`; every solid it makes is given back afterwards, except those `kept` names in the result. */
+  scoped<T>(work: () => T, kept: (result: T) => Iterable<Solid>): T {
+    const scope = new Set<Solid>()
+    this.scopes.push(scope)
+    try {
+      const result = work()
+      const outer = this.scopes.at(-2)
+      for (const solid of kept(result)) if (scope.delete(solid)) outer?.add(solid)
+      return result
+    } finally {
+      this.scopes.pop()
+      for (const solid of scope) solid.dispose()
+    }
+  }
+
+  private own(handle: Manifold, tags: TagTable): Solid {
+    const solid = new Solid(handle, tags)
+    this.scopes.at(-1)?.add(solid)
+    return solid
+  }
+
+  /** Draws a profile out from z0 to z1, mm. */
+  extrude(profile: Profile, z0: number, z1: number, { names, tolerance }: BuildSolid): Solid {
+    return this.fromFaced(extrusionMesh(profile, z0, z1, names, tolerance, this.triangulate))
+  }
+
+  /** The solid between two outlines with the same run of segments, at z0 and z1. */
+  taper(lower: Loop, upper: Loop, z0: number, z1: number, { names, tolerance }: BuildSolid): Solid {
+    return this.fromFaced(taperMesh(lower, upper, z0, z1, names, tolerance, this.triangulate))
+  }
+
+  /** Turns an outline, given in (radius, height) from axis to axis, about the z axis. */
+  turned(start: Vec2, edges: readonly TurnedEdge[], step: string, chords: number): Solid {
+    return this.fromFaced(turnedMesh(start, edges, step, chords))
+  }
+
+  /**
+   * A solid from triangles whose neighbours share vertices.
+   * Errors: not-closed
+   */
+  fromTriangles(positions: ArrayLike<number>, indices: ArrayLike<number>, tag: SurfaceTag): Result<Solid> {
+    const mesh: FacedMesh = { positions: Array.from(positions), indices: Array.from(indices), faces: [], tags: [tag] }
+    mesh.faces = Array<number>(mesh.indices.length / 3).fill(0)
+    try {
+      return ok(this.fromFaced(mesh))
+    } catch {
+      return fail('not-closed', 'The triangles do not close to a solid.')
+    }
+  }
+
+  private fromFaced(mesh: FacedMesh): Solid {
+    const id = this.wasm.Manifold.reserveIDs(1)
+    const input = new this.wasm.Mesh({
+      numProp: 3,
+      vertProperties: Float32Array.from(mesh.positions),
+      triVerts: Uint32Array.from(mesh.indices),
+      runIndex: Uint32Array.from([0, mesh.indices.length]),
+      runOriginalID: Uint32Array.from([id]),
+      faceID: Uint32Array.from(mesh.faces),
+    } as ConstructorParameters<typeof Mesh>[0])
+    let handle: Manifold
+    try {
+      handle = this.wasm.Manifold.ofMesh(input)
+    } catch (error) {
+      return raise(
+        'not-closed',
+        `A solid could not be made: ${error instanceof Error ? error.message : String(error)}.`,
+      )
+    }
+    return this.own(handle, new Map([[id, mesh.tags]]))
+  }
+
+  private readonly triangulate = (polygons: Vec2[][]) => triangulate(this.wasm, polygons)
+
+  union(solids: readonly Solid[]): Solid {
+    const first = solids[0]
+    if (!first) return this.own(this.wasm.Manifold.union([]), new Map())
+    if (solids.length === 1) return first
+    return this.own(this.wasm.Manifold.union(solids.map((s) => s.handle)), mergeTags(solids))
+  }
+
+  /** The first less all the others. */
+  subtract(from: Solid, tools: readonly Solid[]): Solid {
+    if (tools.length === 0) return from
+    const all = [from, ...tools]
+    return this.own(this.wasm.Manifold.difference(all.map((s) => s.handle)), mergeTags(all))
+  }
+
+  intersect(a: Solid, b: Solid): Solid {
+    return this.own(a.handle.intersect(b.handle), mergeTags([a, b]))
+  }
+
+  place(solid: Solid, placement: Placement): Solid {
+    return this.own(solid.handle.transform(toColumns(placement) as Parameters<Manifold['transform']>[0]), solid.tags)
+  }
+
+  /** A placed copy whose surfaces carry `instance` besides their role. */
+  copy(solid: Solid, placement: Placement, instance: string): Solid {
+    return this.scoped(
+      () => {
+        const mesh = this.read(this.place(solid, placement))
+        const tags = mesh.surfaces.map((t) => ({ ...t, instance: t.instance ? `${t.instance}/${instance}` : instance }))
+        return this.fromFaced({
+          positions: Array.from(mesh.positions),
+          indices: Array.from(mesh.indices),
+          faces: Array.from(mesh.triangleSurface),
+          tags,
+        })
+      },
+      (s) => [s],
+    )
+  }
+
+  /** Parts a solid in two along a plane; the cut faces are named `role` of `step`. First comes the side the normal points to. */
+  split(solid: Solid, normal: Vec3, offset: number, step: string, role: string): [Solid, Solid] {
+    const halves = solid.handle.splitByPlane([...normal], offset)
+    const point: Vec3 = [normal[0] * offset, normal[1] * offset, normal[2] * offset]
+    const facing = (side: number): Vec3 => [normal[0] * side, normal[1] * side, normal[2] * side]
+    return halves.map((handle, i) => {
+      const mesh = handle.getMesh()
+      const tags = new Map(solid.tags)
+      const cut: SurfaceTag = { step, role, shape: { kind: 'plane', normal: facing(i === 0 ? -1 : 1), point } }
+      for (const id of mesh.runOriginalID) if (!tags.has(id)) tags.set(id, [cut])
+      return this.own(handle, tags)
+    }) as [Solid, Solid]
+  }
+
+  /** Separate bodies of a solid, largest first, by volume. */
+  bodies(solid: Solid): Solid[] {
+    return solid.handle
+      .decompose()
+      .map((h) => this.own(h, solid.tags))
+      .sort((a, b) => b.volume() - a.volume())
+  }
+
+  /** The outlines of a solid cut at a height, as polygons (outside anticlockwise). */
+  slice(solid: Solid, z: number): Vec2[][] {
+    return sliced(solid.handle, z)
+  }
+
+  /** Joins overlapping flat triangles or polygons (any sense of turning) to outlines without overlaps. */
+  flatUnion(polygons: readonly (readonly Vec2[])[], simplify: number): Vec2[][] {
+    return joined(this.wasm, polygons, simplify)
+  }
+
+  /** Takes a solid out of the kernel, with what each triangle is. */
+  read(solid: Solid): TaggedMesh {
+    return readTagged(solid.handle.getMesh(), solid.tags, placeShape)
+  }
+}
+
+function mergeTags(solids: readonly Solid[]): TagTable {
+  const all = new Map<number, readonly SurfaceTag[]>()
+  for (const solid of solids) for (const [id, tags] of solid.tags) all.set(id, tags)
+  return all
+}

@@ -1,0 +1,35 @@
+import type { Vec2 } from '../geometry/vec'
+import { type Loop, pointAt, type Profile, radiusOf, type Segment, sweepOf } from './segment'
+
+/** A closed polygon with, for each of its edges (from vertex i to i + 1), the segment of the loop it stands for. */
+export interface TracedPolygon {
+  points: Vec2[]
+  segment: number[]
+}
+
+/** Number of equal chords that keep an arc's sagitta under the tolerance (mm): s = r (1 - cos(step / 2)). */
+export function chordsFor(radius: number, sweep: number, tolerance: number): number {
+  if (radius <= tolerance) return Math.max(2, Math.ceil(sweep / (Math.PI / 3)))
+  const step = 2 * Math.acos(1 - tolerance / radius)
+  return Math.max(1, Math.ceil(sweep / Math.min(step, Math.PI / 6) - 1e-9))
+}
+
+/** A loop as a polygon whose vertices lie on it. */
+export function toPolygon(loop: Loop, tolerance: number): TracedPolygon {
+  const points: Vec2[] = []
+  const segment: number[] = []
+  for (const [index, s] of loop.entries()) {
+    const count = chordCount(s, tolerance)
+    for (let i = 0; i < count; i++) {
+      points.push(pointAt(s, i / count))
+      segment.push(index)
+    }
+  }
+  return { points, segment }
+}
+
+export const chordCount = (s: Segment, tolerance: number): number =>
+  s.kind === 'line' ? 1 : chordsFor(radiusOf(s), sweepOf(s), tolerance)
+
+export const toPolygons = (profile: Profile, tolerance: number): TracedPolygon[] =>
+  profile.loops.map((loop) => toPolygon(loop, tolerance))

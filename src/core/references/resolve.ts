@@ -1,0 +1,120 @@
+import { compose, IDENTITY, invert, placePositions, type Placement } from '../geometry/placement'
+import { type Box3, boxOfPositions } from '../geometry/vec'
+import { type Board, describeBoard } from './board'
+import { boardShape } from './board-shape'
+import { boardCandidates, type FlatItem } from './find-board'
+import type { ImportedModel } from './model'
+import { boardSeat, type QuarterTurn, turnedSeat } from './seat'
+import { shapeFacts } from './shape-facts'
+
+/** Whether an item is on the real thing. */
+export type ItemState = 'fitted' | 'left-out'
+
+/** What the project says about a reference, besides its file. */
+export interface ReferenceSettings {
+  id: string
+  name: string
+  /** The item a maker chose as the board; the largest thin flat one otherwise. */
+  board?: string | undefined
+  placing: 'board' | 'as-in-file'
+  turns: readonly QuarterTurn[]
+  /** Items that are not fitted; all others are. */
+  states: Readonly<Record<string, ItemState>>
+}
+
+/** An item where the project has it. Positions packed x y z, mm, triangles as imported. */
+export interface PlacedItem {
+  id: string
+  name: string
+  path: readonly string[]
+  color?: string
+  state: ItemState
+  positions: Float64Array
+  indices: Uint32Array
+  bounds: Box3
+  /** Shapes are numbered within the file; equal numbers are the same shape. */
+  shape: number
+  volume: number
+  area: number
+  closed: boolean
+}
+
+export interface Reference {
+  id: string
+  name: string
+  items: PlacedItem[]
+  board?: Board
+  /** Other items that could be the board. */
+  candidates: { id: string; name: string; area: number; thickness: number }[]
+  /** What takes file coordinates to where the project has them. */
+  placement: Placement
+  /** Takes a frame in which the board lies flat, top up, to the project's; both the same unless it stands on edge. */
+  stand: Placement
+}
+
+/** Places the imported items and finds the board among them. */
+export function resolveReference(model: ImportedModel, settings: ReferenceSettings): Reference {
+  const candidates = boardCandidates(model)
+  const flat = candidates.find((c) => c.item.id === settings.board) ?? candidates[0]
+  const { placement, flatFrame, stand } = frames(model, flat, settings)
+  const items = model.items.map((item): PlacedItem => {
+    const shape = model.shapes[item.shape]!
+    const facts = shapeFacts(shape)
+    const positions = placePositions(compose(placement, item.placement), shape.positions)
+    return {
+      id: item.id,
+      name: item.name,
+      path: item.path,
+      ...(item.color ? { color: item.color } : {}),
+      state: settings.states[item.id] ?? 'fitted',
+      positions,
+      indices: shape.indices,
+      bounds: boxOfPositions(positions),
+      shape: item.shape,
+      volume: facts.volume,
+      area: facts.area,
+      closed: facts.closed,
+    }
+  })
+  const board = flat && describe(model, flat, flatFrame, placement, items)
+  return {
+    id: settings.id,
+    name: settings.name,
+    items,
+    ...(board ? { board } : {}),
+    candidates: candidates.map((c) => ({ id: c.item.id, name: c.item.name, area: c.area, thickness: c.thickness })),
+    placement,
+    stand,
+  }
+}
+
+function frames(model: ImportedModel, flat: FlatItem | undefined, settings: ReferenceSettings) {
+  const none = IDENTITY
+  if (!flat) return { placement: none, flatFrame: none, stand: none }
+  const seat = boardSeat(model, flat)
+  if (settings.placing === 'as-in-file') return { placement: none, flatFrame: seat, stand: invert(seat) }
+  const placement = turnedSeat(model, flat, seat, settings.turns)
+  const normal = compose(placement, invert(seat))
+  const lies = Math.abs(Math.abs(normal[10]!) - 1) < 1e-9
+  return lies ? { placement, flatFrame: placement, stand: none } : { placement, flatFrame: seat, stand: normal }
+}
+
+function describe(
+  model: ImportedModel,
+  flat: FlatItem,
+  flatFrame: Placement,
+  placement: Placement,
+  items: readonly PlacedItem[],
+): Board | undefined {
+  const shape = boardShape(flat.item, model.shapes[flat.item.shape]!, flatFrame)
+  if (!shape) return undefined
+  const same = flatFrame === placement
+  const fitted = items.flatMap((item, i) => {
+    if (item.state !== 'fitted') return []
+    if (same) return [item]
+    const source = model.items[i]!
+    const positions = placePositions(compose(flatFrame, source.placement), model.shapes[source.shape]!.positions)
+    return [{ id: item.id, name: item.name, positions, bounds: boxOfPositions(positions) }]
+  })
+  return describeBoard(flat.item, shape, fitted)
+}

@@ -1,0 +1,28 @@
+import type { MeshFacts } from '../recognise/mesh-facts'
+import { meshFacts } from '../recognise/mesh-facts'
+import { type RecognisedFace, recogniseFace } from '../recognise/faces'
+import type { ImportedShape } from './model'
+
+/** What is known of a shape wherever it is placed; worked out once for each imported shape. */
+export interface ShapeFacts extends MeshFacts {
+  faces: RecognisedFace[]
+  /** For each triangle its face. */
+  faceOfTriangle: Uint32Array
+}
+
+const known = new WeakMap<ImportedShape, ShapeFacts>()
+
+export function shapeFacts(shape: ImportedShape): ShapeFacts {
+  const before = known.get(shape)
+  if (before) return before
+  const { positions, indices, faceStarts } = shape
+  const faceOfTriangle = new Uint32Array(indices.length / 3)
+  const faces: RecognisedFace[] = []
+  for (let f = 0; f + 1 < faceStarts.length; f++) {
+    faces.push(recogniseFace(positions, indices, faceStarts[f]!, faceStarts[f + 1]!))
+    faceOfTriangle.fill(f, faceStarts[f]!, faceStarts[f + 1]!)
+  }
+  const facts = { ...meshFacts(positions, indices), faces, faceOfTriangle }
+  known.set(shape, facts)
+  return facts
+}

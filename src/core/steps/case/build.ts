@@ -1,0 +1,145 @@
+import { compose, IDENTITY, invert, placePositions, quarterTurn } from '../../geometry/placement'
+import type { Solid } from '../../kernel/kernel'
+import type { Profile } from '../../profile/segment'
+import type { Board } from '../../references/board'
+import type { Reference } from '../../references/resolve'
+import { raise } from '../../result'
+import type { Enclosure } from '../enclosure'
+import type { FieldSpecs } from '../fields'
+import type { StepContext, StepOutput } from '../step-kind'
+import type { caseFields } from './fields'
+import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
+import { caseRows } from './rows'
+
+type Context = StepContext<typeof caseFields & FieldSpecs>
+
+/** Faces that must join overlap by this much, mm. */
+const OVERLAP = 0.01
+/** Room above the lip in its groove, mm. */
+const GROOVE_ROOM = 0.2
+
+export function buildCase(context: Context): StepOutput {
+  const { values: v, id, printer } = context
+  const reference = context.reference(v.reference)
+  const board =
+    reference.board ??
+    raise('no-board', `${reference.name} has no board to wrap: no item in it is thin and flat.`, 'reference')
+  const takenIn = board.overhangs.filter((o) => (v.over[o.item] ?? 'in') === 'in').map((o) => o.item)
+  const gap = printer.gaps[v.fit] ?? 0
+  const heights = caseHeights(board, context)
+  const outlines = caseOutlines(wrappedOutline(board, v.outline, flatPositions(reference, takenIn)), {
+    clear: v.clear,
+    wall: v.wall,
+    corner: v.corner,
+    gap,
+    leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
+  })
+  const enclosure: Enclosure = {
+    reference: reference.id,
+    base: `${id}.base`,
+    lid: `${id}.lid`,
+    cavity: outlines.cavity,
+    outer: outlines.outer,
+    ...heights,
+    wall: v.wall,
+    clear: v.clear,
+    stand: reference.stand,
+  }
+  const lay = invert(reference.stand)
+  return {
+    parts: [
+      {
+        id: enclosure.base,
+        name: 'Base',
+        color: '#9db096',
+        solid: baseSolid(context, enclosure, outlines),
+        print: lay,
+      },
+      {
+        id: enclosure.lid,
+        name: 'Lid',
+        color: '#b7a98a',
+        solid: lidSolid(context, enclosure, outlines),
+        print: compose(quarterTurn('x', 2), lay),
+      },
+    ],
+    facts: {
+      floor: heights.floor,
+      roof: heights.roof,
+      top: heights.top,
+      bottom: heights.bottom,
+      parting: heights.parting,
+    },
+    data: enclosure,
+    rows: caseRows(context, enclosure, board, reference, takenIn, gap),
+    notes: [],
+  }
+}
+
+/** Item positions in the frame in which the board lies flat. */
+function flatPositions(reference: Reference, ids: readonly string[]): ArrayLike<number>[] {
+  const lay = invert(reference.stand)
+  return itemsById(reference.items, ids).map((i) =>
+    reference.stand === IDENTITY ? i.positions : placePositions(lay, i.positions),
+  )
+}
+
+function caseHeights(board: Board, { values: v }: Context) {
+  const floor = board.lowest.z - v.clearBelow
+  const roof = board.tallest.z + v.clearAbove
+  const [bottom, top] = [floor - v.floor, roof + v.roof]
+  const [least, most] = [floor + 0.2, top - Math.min(0.4, v.roof / 2) - v.lip - GROOVE_ROOM]
+  if (most < least)
+    raise(
+      'lip',
+      `A ${v.lip.toFixed(1)} mm lip is too high for this case; up to ${Math.max(0, v.lip + most - least).toFixed(1)} mm would do.`,
+      'lip',
+    )
+  if (v.parting < least - 1e-9 || v.parting > most + 1e-9)
+    raise(
+      'parting',
+      `The case cannot part at ${v.parting.toFixed(2)} mm: with this lip it can between ${least.toFixed(2)} and ${most.toFixed(2)} mm.`,
+      'parting',
+    )
+  return { bottom, floor, roof, top, parting: v.parting }
+}
+
+function baseSolid(context: Context, e: Enclosure, { cavity, outer, lip }: CaseOutlines): Solid {
+  const { kernel, values: v } = context
+  const draw = drawer(context)
+  const body = draw(outer, e.bottom, e.parting, { top: 'rim', bottom: 'floor:under', side: 'wall' })
+  const tongue = draw(lip, e.parting - Math.min(0.1, (e.parting - e.bottom) / 2), e.parting + v.lip, {
+    top: 'lip:top',
+    bottom: 'inside',
+    side: 'lip:side',
+  })
+  const hollow = draw(cavity, e.floor, e.parting + v.lip + 1, { top: 'inside', bottom: 'floor', side: 'cavity' })
+  return kernel.subtract(kernel.union([body, tongue]), [hollow])
+}
+
+function lidSolid(context: Context, e: Enclosure, { cavity, outer, groove }: CaseOutlines): Solid {
+  const { kernel, values: v } = context
+  const draw = drawer(context)
+  const body = draw(outer, e.parting, e.top, { top: 'roof:top', bottom: 'rim', side: 'wall' })
+  const hollow = draw(cavity, e.parting - 1, e.roof, { top: 'roof', bottom: 'inside', side: 'cavity' })
+  const slot = draw(groove, e.parting - 1 - OVERLAP, e.parting + v.lip + GROOVE_ROOM, {
+    top: 'groove:top',
+    bottom: 'inside',
+    side: 'groove:side',
+  })
+  return kernel.subtract(body, [hollow, slot])
+}
+
+/** Extrudes with roles; sides are numbered by loop and segment. */
+function drawer({ kernel, id, tolerance }: Context) {
+  return (profile: Profile, z0: number, z1: number, roles: { top: string; bottom: string; side: string }) =>
+    kernel.extrude(profile, z0, z1, {
+      tolerance,
+      names: {
+        step: id,
+        top: roles.top,
+        bottom: roles.bottom,
+        side: (loop, segment) => `${roles.side}:${loop === 0 ? '' : `${loop}.`}${segment + 1}`,
+      },
+    })
+}

@@ -1,0 +1,101 @@
+import type { Vec2 } from '../../geometry/vec'
+import { areaOf, distanceToEdges } from '../../profile/measure'
+import { offsetProfile, roundOutwardCorners } from '../../profile/offset'
+import { union } from '../../profile/combine'
+import { pointAt, type Profile } from '../../profile/segment'
+import { boundingRectangle, convexHull, hullIndices, polygonProfile } from '../../profile/shapes'
+import type { Board } from '../../references/board'
+import type { PlacedItem } from '../../references/resolve'
+import { expectOk, raise } from '../../result'
+
+/** Points further than this apart are told apart when an item's outline is taken, mm. */
+const OUTLINE_GRAIN = 1e-4
+
+/** The board's outline as the case follows it, with the items it takes in. */
+export function wrappedOutline(
+  board: Board,
+  follow: 'followed' | 'rectangle' | 'hull',
+  takenIn: readonly ArrayLike<number>[],
+): Profile {
+  const base =
+    follow === 'rectangle'
+      ? boundingRectangle(board.outline)
+      : follow === 'hull'
+        ? convexHull(board.outline)
+        : board.outline
+  return takenIn.reduce((outline: Profile, positions) => expectOk(union(outline, hullFromAbove(positions))), base)
+}
+
+/** The convex outline of an item seen from above. */
+export function hullFromAbove(positions: ArrayLike<number>): Profile {
+  const points: Vec2[] = []
+  const grid = (v: number) => Math.round(v / OUTLINE_GRAIN) * OUTLINE_GRAIN
+  for (let i = 0; i < positions.length; i += 3) points.push([grid(positions[i]!), grid(positions[i + 1]!)])
+  return polygonProfile(hullIndices(points).map((i) => points[i]!))
+}
+
+export interface CaseOutlines {
+  cavity: Profile
+  outer: Profile
+  /** Outer edge of the lip, and of the groove it goes into. */
+  lip: Profile
+  groove: Profile
+}
+
+/** All outlines of a case: the cavity at the clearance, the outside a wall further out, lip and groove within the wall. */
+export function caseOutlines(
+  outline: Profile,
+  size: { clear: number; wall: number; corner: number; gap: number; leastWall: number },
+): CaseOutlines {
+  const { clear, wall, corner, gap } = size
+  const lipWidth = (wall - gap) / 2
+  if (lipWidth <= 0.05)
+    raise(
+      'wall',
+      `A ${wall.toFixed(2)} mm wall leaves nothing for a lip; from ${(gap + 0.8).toFixed(2)} mm on it would.`,
+      'wall',
+    )
+  const cavity = expectOk(offsetProfile(outline, clear))
+  const natural = expectOk(offsetProfile(outline, clear + wall))
+  const outer = roundedOutside(natural, cavity, corner, size.leastWall)
+  return {
+    cavity,
+    outer,
+    lip: expectOk(offsetProfile(cavity, lipWidth)),
+    groove: expectOk(offsetProfile(cavity, lipWidth + gap)),
+  }
+}
+
+function roundedOutside(natural: Profile, cavity: Profile, corner: number, leastWall: number): Profile {
+  const attempt = (radius: number) => {
+    const rounded = roundOutwardCorners(natural, radius)
+    return rounded.ok && thinnest(rounded.value, cavity) >= leastWall - 1e-6 ? rounded.value : undefined
+  }
+  const wanted = attempt(corner)
+  if (wanted) return wanted
+  let [low, high] = [0, corner]
+  for (let i = 0; i < 12; i++) {
+    const middle = (low + high) / 2
+    if (attempt(middle)) low = middle
+    else high = middle
+  }
+  return raise(
+    'corner',
+    `Corners of ${corner.toFixed(1)} mm would thin the wall to under ${leastWall.toFixed(2)} mm; up to ${(Math.floor(low * 10) / 10).toFixed(1)} mm would do.`,
+    'corner',
+  )
+}
+
+/** The least distance between the outside and the cavity, sampled along the outside's edges. */
+function thinnest(outer: Profile, cavity: Profile): number {
+  if (outer.loops.length === 0 || areaOf(outer) <= areaOf(cavity)) return -Infinity
+  let least = Infinity
+  for (const loop of outer.loops)
+    for (const s of loop)
+      for (const t of [0, 0.25, 0.5, 0.75]) least = Math.min(least, distanceToEdges(cavity.loops, pointAt(s, t)))
+  return least
+}
+
+/** The placed items of a list of ids, as far as they are there. */
+export const itemsById = (items: readonly PlacedItem[], ids: readonly string[]): PlacedItem[] =>
+  items.filter((i) => ids.includes(i.id))

@@ -1,0 +1,58 @@
+import { apply, type Placement } from '../../geometry/placement'
+import type { Vec2, Vec3 } from '../../geometry/vec'
+import type { Kernel } from '../../kernel/kernel'
+import { polygonToLoop } from '../../profile/arcs'
+import { loopArea } from '../../profile/measure'
+import type { Profile } from '../../profile/segment'
+
+/** Bends smaller than this are taken out of an outline, mm. */
+const GRAIN = 0.004
+
+/**
+ * The outline of what of an item lies beyond a plane, seen along the plane's direction: its triangles,
+ * cut at `from` along the frame's z axis and laid flat, joined, with enclosed holes filled.
+ * @param frame takes the item's coordinates to a frame whose z axis is the direction of view
+ */
+export function silhouette(
+  kernel: Kernel,
+  positions: ArrayLike<number>,
+  indices: ArrayLike<number>,
+  frame: Placement,
+  from: number,
+): Profile {
+  const flat: Vec2[][] = []
+  for (let t = 0; t < indices.length; t += 3) {
+    const corners = [0, 1, 2].map((k) => {
+      const i = 3 * indices[t + k]!
+      return apply(frame, [positions[i]!, positions[i + 1]!, positions[i + 2]!])
+    })
+    const polygon = beyond(corners, from).map((p): Vec2 => [p[0], p[1]])
+    const area = signedArea(polygon)
+    if (Math.abs(area) > 1e-7) flat.push(area > 0 ? polygon : polygon.reverse())
+  }
+  const outer = kernel.flatUnion(flat, GRAIN).filter((p) => signedArea(p) > 1e-3)
+  return { loops: outer.map((p) => polygonToLoop(p, 2 * GRAIN)).filter((loop) => loopArea(loop) > 1e-3) }
+}
+
+/** The part of a triangle with z at least `from` (Sutherland and Hodgman's clipping against one plane). */
+function beyond(corners: readonly Vec3[], from: number): Vec3[] {
+  const out: Vec3[] = []
+  for (const [i, p] of corners.entries()) {
+    const q = corners[(i + 1) % corners.length]!
+    if (p[2] >= from) out.push(p)
+    if (p[2] >= from !== q[2] >= from) {
+      const t = (from - p[2]) / (q[2] - p[2])
+      out.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1]), from])
+    }
+  }
+  return out
+}
+
+function signedArea(polygon: readonly Vec2[]): number {
+  let twice = 0
+  for (const [i, p] of polygon.entries()) {
+    const q = polygon[(i + 1) % polygon.length]!
+    twice += p[0] * q[1] - q[0] * p[1]
+  }
+  return twice / 2
+}

@@ -1,0 +1,38 @@
+import { createHash } from 'node:crypto'
+import { packProject, unpackProject } from '../core/formats/project-file'
+import { checkStepBytes } from '../core/formats/step/recognise-step'
+import { fail, ok, type Result } from '../core/result'
+import type { Db } from './database'
+import { readStored, storeBytes } from './file-store'
+import { createProject, openProject } from './projects'
+
+/** A project with its imported files as one file. */
+export function exportBundle(db: Db, folder: string, id: string): Result<{ name: string; bytes: Uint8Array }> {
+  const open = openProject(db, id)
+  if (!open.ok) return open
+  const project = open.value.document
+  const files = new Map<string, Uint8Array>()
+  for (const { file, fileName } of project.references) {
+    const bytes = readStored(folder, file)
+    if (!bytes) return fail('no-file', `The imported file ${fileName} is missing from the data folder.`)
+    files.set(file, bytes)
+  }
+  return ok({ name: project.name, bytes: packProject({ project, files }) })
+}
+
+/** Takes in a project file as a new project; nothing is stored unless all of it is sound. */
+export function importBundle(db: Db, folder: string, bytes: Uint8Array): Result<{ id: string }> {
+  const bundle = unpackProject(bytes)
+  if (!bundle.ok) return bundle
+  const { project, files } = bundle.value
+  for (const { file, fileName } of project.references) {
+    const content = files.get(file)
+    if (!content) return fail('no-file', `The project refers to ${fileName}, which is not in the project file.`)
+    if (createHash('sha256').update(content).digest('hex') !== file)
+      return fail('wrong-file', `${fileName} in the project file is damaged.`)
+    const known = checkStepBytes(content)
+    if (!known.ok) return known
+  }
+  for (const { file } of project.references) storeBytes(db, folder, files.get(file)!)
+  return ok(createProject(db, project))
+}

@@ -1,0 +1,88 @@
+'use client'
+import { useState } from 'react'
+import { removeNumber, setNumber } from '@/core/document/edits'
+import type { ProjectNumber } from '@/core/document/schema'
+import { inBothUnits, formatLength } from '@/core/units/length'
+import { toStoredFormula } from '@/core/units/stored-formula'
+import { Heading } from '../primitives/heading'
+import { useDocument, useProject } from '../project/store'
+
+/** Named values of the project, which every formula can use. */
+export function Numbers() {
+  const { numbers, unit } = useDocument()
+  const edit = useProject((s) => s.edit)
+  const free = (i = numbers.length + 1): string =>
+    numbers.some((n) => n.name === `size${i}`) ? free(i + 1) : `size${i}`
+  return (
+    <>
+      <Heading aside={unit}>Numbers</Heading>
+      {numbers.map((n) => (
+        <NumberLine key={`${n.id} ${n.name} ${n.formula}`} number={n} />
+      ))}
+      <button
+        type="button"
+        className="py-1.5 text-soft hover:text-ink"
+        onClick={() => edit(setNumber(crypto.randomUUID().slice(0, 8), free(), '10 mm'))}
+      >
+        Add a number …
+      </button>
+    </>
+  )
+}
+
+function NumberLine({ number }: { number: ProjectNumber }) {
+  const edit = useProject((s) => s.edit)
+  const { unit, numbers } = useDocument()
+  const value = useProject((s) => s.build?.names[number.name])
+  const problem = useProject((s) => s.build?.numberProblems[number.id])
+  const [name, setName] = useState(number.name)
+  const [formula, setFormula] = useState(number.formula)
+  const badName = !/^[A-Za-z_]\w{0,39}$/.test(name) || numbers.some((n) => n.id !== number.id && n.name === name)
+  const save = () => {
+    const stored = toStoredFormula(formula, 'length', unit)
+    if (!badName && stored && (name !== number.name || stored !== number.formula))
+      edit(setNumber(number.id, name, stored))
+  }
+  const box =
+    'min-w-0 border-b border-transparent bg-transparent hover:border-rule focus:border-figure focus:outline-none'
+  return (
+    <div className="py-0.5">
+      <div className="flex items-baseline gap-2">
+        <input
+          aria-label={`Name of the number ${number.name}`}
+          value={name}
+          aria-invalid={badName}
+          className={`${box} w-24 font-semibold text-figure`}
+          onChange={(e) => setName(e.target.value)}
+          onBlur={save}
+          onKeyDown={(e) => e.key === 'Enter' && save()}
+        />
+        <input
+          aria-label={`Formula of ${number.name}`}
+          value={formula}
+          className={`${box} flex-1`}
+          onChange={(e) => setFormula(e.target.value)}
+          onBlur={save}
+          onKeyDown={(e) => e.key === 'Enter' && save()}
+        />
+        <span className="text-soft" title={value === undefined ? '' : inBothUnits(value)}>
+          {value === undefined ? '' : formatLength(value, unit)}
+        </span>
+        <button
+          type="button"
+          aria-label={`Take out ${number.name}`}
+          className="text-soft hover:text-rust"
+          onClick={() => edit(removeNumber(number.id))}
+        >
+          ×
+        </button>
+      </div>
+      {badName && (
+        <p className="text-[14px] text-rust">
+          A name has letters, digits and _, begins with a letter, and is there once.
+        </p>
+      )}
+      {problem && <p className="text-[14px] text-rust">▲ {problem.message}</p>}
+    </div>
+  )
+}

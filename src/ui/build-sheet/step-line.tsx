@@ -1,0 +1,118 @@
+'use client'
+import { MoreHorizontal } from 'lucide-react'
+import { useState } from 'react'
+import { duplicateStep, moveStep, nameStep, removeStep, setOff } from '@/core/document/edits'
+import type { ProjectStep } from '@/core/document/schema'
+import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
+import type { StepReport } from '@/core/build/build'
+import { Menu } from '../primitives/menu'
+import { useProject } from '../project/store'
+import { FieldValue } from './field-value'
+
+/** One numbered sentence of the sheet, with its values, its menu, and what is wrong with it. */
+export function StepLine({
+  step,
+  number,
+  report,
+}: {
+  step: ProjectStep
+  number: number
+  report: StepReport | undefined
+}) {
+  const kind = stepKindNamed(step.kind)
+  const saved = kind ? fieldsSchema(kind).safeParse(step.fields).data : undefined
+  return (
+    <li
+      data-step={step.kind}
+      className="group grid grid-cols-[26px_1fr_24px] border-t border-hair py-2 first:border-t-0 focus-within:bg-tint/60"
+    >
+      <span className="text-[13px] leading-6 text-soft">{number}</span>
+      <div className={step.off ? 'text-soft line-through decoration-1' : ''}>
+        <StepName step={step} />
+        {!kind || !saved ? (
+          <span>A step this Anorak does not know ({step.kind}).</span>
+        ) : (
+          <p className="leading-[1.65]">
+            {kind.sentence.map((word, i) => {
+              const space = i === 0 ? '' : ' '
+              if (typeof word === 'string') return `${space}${word}`
+              if (word.when && saved[word.when[0]] !== word.when[1]) return null
+              const spec = kind.fields[word.field]!
+              return (
+                <span key={word.field}>
+                  {space}
+                  {word.before && `${word.before} `}
+                  <FieldValue
+                    step={step}
+                    field={word.field}
+                    spec={spec}
+                    saved={saved[word.field]}
+                    value={report?.values[word.field]}
+                  />
+                  {word.after}
+                </span>
+              )
+            })}
+          </p>
+        )}
+        {report?.problems.map((p) => (
+          <p
+            key={`${p.field} ${p.message}`}
+            role="alert"
+            className="mt-0.5 text-[14px] leading-snug text-rust no-underline"
+          >
+            <span aria-hidden>▲ </span>
+            {p.message}
+          </p>
+        ))}
+        {report?.notes.map((note) => (
+          <p key={note} className="mt-0.5 text-[14px] leading-snug text-soft">
+            {note}
+          </p>
+        ))}
+      </div>
+      <StepMenu step={step} />
+    </li>
+  )
+}
+
+function StepName({ step }: { step: ProjectStep }) {
+  return step.name ? <p className="text-[13.5px] font-semibold text-soft">{step.name}</p> : null
+}
+
+function StepMenu({ step }: { step: ProjectStep }) {
+  const edit = useProject((s) => s.edit)
+  const [naming, setNaming] = useState(false)
+  if (naming)
+    return (
+      <input
+        autoFocus
+        aria-label="Name of this step"
+        defaultValue={step.name ?? ''}
+        placeholder="name"
+        className="col-span-2 col-start-2 mt-1 border-b border-figure bg-transparent outline-none"
+        onBlur={() => setNaming(false)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') edit(nameStep(step.id, event.currentTarget.value))
+          if (event.key === 'Enter' || event.key === 'Escape') setNaming(false)
+        }}
+      />
+    )
+  const acts: [string, () => void][] = [
+    [step.off ? 'Switch on' : 'Switch off', () => edit(setOff(step.id, !step.off))],
+    ['Name it', () => setNaming(true)],
+    ['Do it twice', () => edit(duplicateStep(step.id, crypto.randomUUID().slice(0, 8)))],
+    ['Move up', () => edit(moveStep(step.id, -1))],
+    ['Move down', () => edit(moveStep(step.id, 1))],
+    ['Take it out', () => edit(removeStep(step.id))],
+  ]
+  return (
+    <Menu
+      label="What to do with this step"
+      className="h-6 self-start text-soft opacity-60 group-hover:opacity-100 focus-visible:opacity-100"
+      acts={acts}
+    >
+      <MoreHorizontal size={16} aria-hidden />
+    </Menu>
+  )
+}

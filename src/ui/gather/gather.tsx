@@ -1,0 +1,224 @@
+'use client'
+import { useState } from 'react'
+import { chooseBoard, removeReference, setItemState, setPlacing, turnReference } from '@/core/document/edits'
+import { boxSize } from '@/core/geometry/vec'
+import { formatLength } from '@/core/units/length'
+import type { ItemView, ReferenceView } from '@/worker/build.worker'
+import { Choose } from '../primitives/choose'
+import { ChooseFile } from '../primitives/choose-file'
+import { Heading } from '../primitives/heading'
+import { useActions } from '../project/actions-context'
+import { useDocument, useProject } from '../project/store'
+
+/** What the parts must fit. */
+export function Gather() {
+  const documentReferences = useDocument().references
+  const references = useProject((s) => s.build?.references) ?? []
+  const actions = useActions()
+  return (
+    <>
+      <Heading aside={`${documentReferences.length}`}>What it must fit</Heading>
+      <Report />
+      {documentReferences.length === 0 && (
+        <p className="py-2">
+          Drop the STEP file of your board anywhere on this page. Anorak finds the board, its holes and what stands on
+          it.
+        </p>
+      )}
+      <p className="py-1">
+        <ChooseFile label="STEP file" accept=".step,.stp" onFile={(file) => void actions.importFile(file)}>
+          Choose a STEP file …
+        </ChooseFile>
+      </p>
+      {references.map((r) => (
+        <ReferenceBlock key={r.id} reference={r} />
+      ))}
+    </>
+  )
+}
+
+function Report() {
+  const report = useProject((s) => s.importReport)
+  const set = useProject((s) => s.set)
+  if (!report) return null
+  return (
+    <div
+      role={report.failed ? 'alert' : 'status'}
+      className={`my-2 border-l-2 py-1 pl-3 text-[15px] ${report.failed ? 'border-rust text-rust' : 'border-moss'}`}
+    >
+      <p className="font-semibold">
+        {report.failed ? '■ ' : '✓ '}
+        {report.title}
+      </p>
+      {report.lines.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      <button type="button" className="figure text-[14px]" onClick={() => set({ importReport: undefined })}>
+        noted
+      </button>
+    </div>
+  )
+}
+
+function ReferenceBlock({ reference }: { reference: ReferenceView }) {
+  const { unit, references, steps } = useDocument()
+  const edit = useProject((s) => s.edit)
+  const actions = useActions()
+  const settings = references.find((r) => r.id === reference.id)
+  const { board } = reference
+  const wrapped = steps.some((s) => s.kind === 'case' && s.fields.reference === reference.id)
+  const fitted = reference.items.filter((i) => i.state === 'fitted').length
+  const mounting = board?.holes.filter((h) => h.mounting) ?? []
+  return (
+    <section aria-label={reference.name} className="pt-3">
+      <Heading aside={`${fitted} of ${reference.items.length} fitted`}>{reference.name}</Heading>
+      {board ? (
+        <div className="py-1 leading-[1.65]">
+          <p>
+            The board is{' '}
+            <Choose
+              label="Which item is the board"
+              value={board.item}
+              options={Object.fromEntries(
+                reference.candidates.map((c) => [c.id, `${c.name} (${formatLength(c.thickness, unit)} thick)`]),
+              )}
+              onChange={(item) => edit(chooseBoard(reference.id, item))}
+            />
+            : {formatLength(board.bounds[2] - board.bounds[0], unit)} ×{' '}
+            {formatLength(board.bounds[3] - board.bounds[1], unit)} × {formatLength(board.thickness, unit)} {unit},{' '}
+            {mounting.length === 0
+              ? 'no mounting holes'
+              : `${mounting.length} mounting ${mounting.length === 1 ? 'hole' : 'holes'} of Ø ${formatLength(mounting[0]!.diameter, unit)}`}
+            . Tallest is {board.tallest.name} at {formatLength(board.tallest.z, unit)}, lowest {board.lowest.name} at{' '}
+            {formatLength(board.lowest.z, unit)}.
+          </p>
+          {board.overhangs.length > 0 && (
+            <p className="text-soft">
+              Over the edge:{' '}
+              {board.overhangs.map((o) => `${o.name} by ${formatLength(o.reach, unit)} at the ${o.side}`).join(', ')}.
+            </p>
+          )}
+          {!wrapped && (
+            <p className="pt-1">
+              <button
+                type="button"
+                className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure"
+                onClick={() => actions.wrap(reference, { posts: mounting.length > 0, openings: false })}
+              >
+                Wrap it in a case{mounting.length > 0 ? ', on posts' : ''}
+              </button>
+            </p>
+          )}
+        </div>
+      ) : (
+        <p className="py-1 text-ochre">
+          ▲ No board was found: none of its items is thin and flat. It can be looked at, but not wrapped.
+        </p>
+      )}
+      <p className="py-1 text-[15px] text-soft">
+        It lies{' '}
+        <Choose
+          label="Placing"
+          value={settings?.placing ?? 'board'}
+          options={{ board: 'with the board’s middle at the origin', 'as-in-file': 'as in its file' }}
+          onChange={(v) => edit(setPlacing(reference.id, v as 'board'))}
+        />
+        . Turn it a quarter about{' '}
+        {(['x', 'y', 'z'] as const).map((axis) => (
+          <button
+            key={axis}
+            type="button"
+            className="figure mr-2"
+            onClick={() => edit(turnReference(reference.id, axis))}
+          >
+            {axis}
+          </button>
+        ))}
+      </p>
+      <Items reference={reference} />
+      <p className="py-1">
+        <button
+          type="button"
+          className="text-[14px] text-soft hover:text-rust"
+          onClick={() => edit(removeReference(reference.id))}
+        >
+          Take {reference.name} out of the project
+        </button>
+      </p>
+    </section>
+  )
+}
+
+const MANY = 12
+
+function Items({ reference }: { reference: ReferenceView }) {
+  const [filter, setFilter] = useState('')
+  const shown = reference.items.filter((i) => i.name.toLowerCase().includes(filter.toLowerCase()))
+  return (
+    <>
+      {reference.items.length > MANY && (
+        <input
+          aria-label="Find an item"
+          placeholder="Find an item"
+          value={filter}
+          onChange={(e) => setFilter(e.target.value)}
+          className="mb-1 w-full border-b border-rule bg-transparent py-0.5 outline-none focus:border-figure"
+        />
+      )}
+      <ul aria-label={`Items of ${reference.name}`} className="text-[15px]">
+        {shown.slice(0, 300).map((item) => (
+          <ItemLine key={item.id} item={item} reference={reference} />
+        ))}
+      </ul>
+      {shown.length > 300 && <p className="text-soft">{shown.length - 300} more; find one by its name.</p>}
+    </>
+  )
+}
+
+function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceView }) {
+  const { unit } = useDocument()
+  const edit = useProject((s) => s.edit)
+  const set = useProject((s) => s.set)
+  const picked = useProject((s) => s.picks.some((p) => p.kind === 'item' && p.owner === item.id))
+  const out = item.state === 'left-out'
+  const size = boxSize(item.bounds)
+  const pick = () =>
+    set({
+      picks: [
+        {
+          kind: 'item',
+          owner: item.id,
+          ownerName: item.name,
+          reference: reference.id,
+          surface: -1,
+          shape: { kind: 'free' },
+          point: item.bounds.max,
+          size,
+        },
+      ],
+    })
+  return (
+    <li
+      className={`grid grid-cols-[1fr_auto_auto] items-baseline gap-3 border-t border-hair py-0.5 first:border-t-0 ${picked ? 'bg-tint' : ''}`}
+    >
+      <button
+        type="button"
+        className={`truncate text-left hover:text-figure ${out ? 'text-soft line-through' : ''}`}
+        title={[...item.path, item.name].join(' / ')}
+        onClick={pick}
+      >
+        {item.name}
+      </button>
+      <span className="text-[14px] text-soft">{size.map((v) => formatLength(v, unit)).join(' × ')}</span>
+      <button
+        type="button"
+        className="figure w-16 text-[14px]"
+        aria-label={`${item.name} is ${out ? 'left out' : 'fitted'}`}
+        aria-pressed={!out}
+        onClick={() => edit(setItemState(reference.id, item.id, out ? 'fitted' : 'left-out'))}
+      >
+        {out ? 'left out' : 'fitted'}
+      </button>
+    </li>
+  )
+}

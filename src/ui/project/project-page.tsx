@@ -1,0 +1,163 @@
+'use client'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import Link from 'next/link'
+import type { Problem } from '@/core/result'
+import { call, type OpenProject } from '../api'
+import { BuildSheet } from '../build-sheet/build-sheet'
+import { Engine } from '../engine/engine'
+import { Gather } from '../gather/gather'
+import { Ledger } from '../ledger/ledger'
+import { Print } from '../print/print'
+import { SceneHost } from '../scene/scene'
+import type { SceneView } from '../scene/scene-view'
+import { Actions } from './actions'
+import { ActionsContext, useActions } from './actions-context'
+import { startSaving } from './saver'
+import { createProjectStore, type ProjectStore, StoreContext, useProject } from './store'
+import { TopBar } from './top-bar'
+
+interface Opened {
+  store: ProjectStore
+  engine: Engine
+  actions: Actions
+}
+
+/** A project: sheet, scene and ledger. */
+export function ProjectPage({ id }: { id: string }) {
+  const [opened, setOpened] = useState<Opened>()
+  const [problem, setProblem] = useState<Problem>()
+  useEffect(() => {
+    let close: (() => void) | undefined
+    let gone = false
+    void call<OpenProject>(`/api/projects/${id}`).then((result) => {
+      if (gone) return
+      if (!result.ok) return setProblem(result.problem)
+      const started = start(result.value)
+      close = started.close
+      setOpened(started)
+    })
+    return () => {
+      gone = true
+      close?.()
+    }
+  }, [id])
+  if (problem)
+    return (
+      <main className="p-10">
+        <p className="text-rust">■ {problem.message}</p>
+        <Link href="/" className="figure">
+          All projects
+        </Link>
+      </main>
+    )
+  if (!opened) return <p className="p-10 text-soft">Opening the project …</p>
+  return (
+    <StoreContext.Provider value={opened.store}>
+      <ActionsContext.Provider value={opened}>
+        <Layout />
+      </ActionsContext.Provider>
+    </StoreContext.Provider>
+  )
+}
+
+function start(open: OpenProject): Opened & { close: () => void } {
+  const store = createProjectStore(open)
+  const { set } = store.getState()
+  const engine = new Engine({
+    onBuild: (build) =>
+      set({ build, failure: undefined, ...(build.parts.length === 0 ? { ledger: [], findings: [] } : {}) }),
+    onLedger: (ledger) => set({ ledger }),
+    onFindings: (findings) => set({ findings }),
+    onBusy: (busy) => set({ busy }),
+    onFailure: (failure) => set({ failure }),
+  })
+  const actions = new Actions(store, engine)
+  const stopSaving = startSaving(store)
+  const stopBuilding = store.subscribe((state, before) => {
+    if (state.history.present !== before.history.present || (before.dragging && !state.dragging))
+      engine.request(state.history.present, state.dragging)
+  })
+  void actions.loadReferences().then(() => engine.request(store.getState().history.present, false))
+  const close = () => {
+    stopSaving()
+    stopBuilding()
+    engine.dispose()
+  }
+  return { store, engine, actions, close }
+}
+
+function Layout() {
+  const [folded, setFolded] = useState(false)
+  const view = useRef<SceneView | undefined>(undefined)
+  const onView = useCallback((next: SceneView | undefined) => {
+    view.current = next
+  }, [])
+  const drop = useDrop()
+  usePicture(view)
+  return (
+    <div className="grid h-screen grid-rows-[46px_1fr] overflow-hidden" {...drop}>
+      <TopBar />
+      <main
+        className={`grid min-h-0 ${folded ? 'grid-cols-[minmax(300px,400px)_1fr_34px]' : 'grid-cols-[minmax(300px,400px)_1fr_minmax(250px,300px)]'}`}
+      >
+        <section aria-label="Sheet" className="min-h-0 overflow-y-auto border-r border-rule bg-sheet px-5 py-3.5">
+          <LeftPage />
+        </section>
+        <SceneHost onView={onView} />
+        <aside
+          aria-label="Ledger"
+          className="relative min-h-0 overflow-y-auto border-l border-rule bg-sheet px-4 py-3.5"
+        >
+          {!folded && <Ledger />}
+          <button
+            type="button"
+            aria-expanded={!folded}
+            aria-label={folded ? 'Show the ledger' : 'Fold the ledger away'}
+            className="absolute right-1 bottom-1 px-1 text-soft hover:text-ink"
+            onClick={() => setFolded(!folded)}
+          >
+            {folded ? '‹' : '›'}
+          </button>
+        </aside>
+      </main>
+    </div>
+  )
+}
+
+function LeftPage() {
+  const place = useProject((s) => s.place)
+  if (place === 'gather') return <Gather />
+  if (place === 'print') return <Print />
+  return <BuildSheet />
+}
+
+/** A STEP file dropped anywhere on the page is taken in. */
+function useDrop() {
+  const actions = useActions()
+  return {
+    onDragOver: (e: React.DragEvent) => e.preventDefault(),
+    onDrop: (e: React.DragEvent) => {
+      e.preventDefault()
+      const file = e.dataTransfer.files[0]
+      if (file) void actions.importFile(file)
+    },
+  }
+}
+
+const PICTURE_WIDTH = 480
+const PICTURE_DELAY = 2500
+
+/** A while after the last change, the projects page gets a new picture. */
+function usePicture(view: React.RefObject<SceneView | undefined>): void {
+  const id = useProject((s) => s.id)
+  const build = useProject((s) => s.build)
+  useEffect(() => {
+    if (!build || build.parts.length + build.references.length === 0) return
+    const timer = setTimeout(() => {
+      void view.current
+        ?.picture(PICTURE_WIDTH)
+        .then((picture) => picture && call(`/api/projects/${id}/picture`, { method: 'PUT', body: picture }))
+    }, PICTURE_DELAY)
+    return () => clearTimeout(timer)
+  }, [view, id, build])
+}

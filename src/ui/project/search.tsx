@@ -1,0 +1,147 @@
+'use client'
+import { useEffect, useRef, useState } from 'react'
+import { addStep } from '@/core/document/edits'
+import { STEP_KINDS, stepKindNamed } from '@/core/steps/registry'
+import { useActions } from './actions-context'
+import { type Place, PLACES, type ProjectState, useDocument, useProject, useProjectStore } from './store'
+
+interface Found {
+  title: string
+  /** What it can be found by, besides its title. */
+  words: string
+  act: () => void
+}
+
+const MOST = 8
+
+/** Finds steps, places, items and commands by what they are for. */
+export function Search() {
+  const [text, setText] = useState('')
+  const [open, setOpen] = useState(false)
+  const [at, setAt] = useState(0)
+  const input = useRef<HTMLInputElement>(null)
+  const things = useThings()
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
+      event.preventDefault()
+      input.current?.focus()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  const wanted = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = things
+    .filter((t) => wanted.every((w) => `${t.title} ${t.words}`.toLowerCase().includes(w)))
+    .slice(0, MOST)
+  const take = (thing: Found | undefined) => {
+    if (!thing) return
+    thing.act()
+    setText('')
+    setOpen(false)
+    input.current?.blur()
+  }
+  return (
+    <div className="relative w-52">
+      <input
+        ref={input}
+        role="combobox"
+        aria-expanded={open && wanted.length > 0}
+        aria-controls="found"
+        aria-label="Find a step, a place, a word"
+        placeholder="Find a step, a place …"
+        title="Ctrl K"
+        value={text}
+        className="w-full rounded-[3px] border border-rule bg-sheet px-2.5 py-0.5 text-[14.5px] outline-none focus:border-figure"
+        onFocus={() => setOpen(true)}
+        onBlur={() => setTimeout(() => setOpen(false), 150)}
+        onChange={(e) => {
+          setText(e.target.value)
+          setAt(0)
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown') setAt((at + 1) % Math.max(1, found.length))
+          if (e.key === 'ArrowUp') setAt((at + found.length - 1) % Math.max(1, found.length))
+          if (e.key === 'Enter') take(found[at])
+          if (e.key === 'Escape') input.current?.blur()
+        }}
+      />
+      {open && wanted.length > 0 && (
+        <ul id="found" role="listbox" className="panel absolute right-0 z-50 mt-1 w-72 py-1">
+          {found.length === 0 && <li className="px-3 py-1 text-soft">Nothing goes by that word.</li>}
+          {found.map((thing, i) => (
+            <li
+              key={thing.title}
+              role="option"
+              aria-selected={i === at}
+              className={`cursor-pointer px-3 py-1 ${i === at ? 'bg-tint' : ''}`}
+              onPointerDown={() => take(thing)}
+            >
+              {thing.title}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}
+
+function useThings(): Found[] {
+  const store = useProjectStore()
+  const document = useDocument()
+  const references = useProject((s) => s.build?.references) ?? []
+  const actions = useActions()
+  const { set, edit, undo, redo } = store.getState()
+  const words: Record<Place, string> = {
+    gather: 'import board file items leave out fitted',
+    shape: 'sheet steps values case posts openings',
+    print: 'export save stl 3mf printer bed fit classes',
+  }
+  const caseStep = document.steps.find((s) => s.kind === 'case')
+  const begin = (kind: string) => () => {
+    set({ place: 'shape' })
+    edit(
+      addStep({
+        id: crypto.randomUUID().slice(0, 8),
+        kind,
+        off: false,
+        fields: kind === 'case' ? { reference: references[0]?.id ?? '' } : { case: caseStep?.id ?? '' },
+      }),
+    )
+  }
+  return [
+    ...(Object.keys(PLACES) as Place[]).map((p) => ({
+      title: `Go to ${PLACES[p]}`,
+      words: words[p],
+      act: () => set({ place: p }),
+    })),
+    ...document.steps.map((s, i) => ({
+      title: `Step ${i + 1}: ${s.name ?? stepKindNamed(s.kind)?.title ?? s.kind}`,
+      words: stepKindNamed(s.kind)?.findBy.join(' ') ?? '',
+      act: () => goToStep(set, s.id, s.kind),
+    })),
+    ...STEP_KINDS.map((k) => ({ title: `Add: ${k.title}`, words: k.findBy.join(' '), act: begin(k.kind) })),
+    ...references.flatMap((r) => [
+      ...(caseStep
+        ? (r.board?.overhangs ?? []).map((o) => ({
+            title: `Open the wall for ${o.name}`,
+            words: 'opening hole connector',
+            act: () => actions.addOpenings(caseStep.id, [o.item]),
+          }))
+        : []),
+    ]),
+    { title: 'Undo', words: 'take back', act: undo },
+    { title: 'Redo', words: 'again', act: redo },
+    {
+      title: 'Cut the scene across',
+      words: 'section inside look',
+      act: () => set({ section: { axis: 'y', at: 0, flipped: false } }),
+    },
+    { title: 'Show everything', words: 'hidden ghost visible', act: () => set({ showing: {}, section: undefined }) },
+  ]
+}
+
+function goToStep(set: ProjectState['set'], step: string, kind: string): void {
+  const field = Object.entries(stepKindNamed(kind)?.fields ?? {}).find(([, spec]) => spec.type === 'length')?.[0]
+  set({ place: 'shape', editing: field ? `${step}.${field}` : undefined })
+}

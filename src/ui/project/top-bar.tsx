@@ -1,0 +1,133 @@
+'use client'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { Redo2, Undo2 } from 'lucide-react'
+import { rename, setUnit } from '@/core/document/edits'
+import { callJson } from '../api'
+import { Choose } from '../primitives/choose'
+import { Search } from './search'
+import { type Place, PLACES, useDocument, useProject, useProjectStore } from './store'
+
+/** The project, the places of the work, undo and redo, whether it is saved, and the search. */
+export function TopBar() {
+  const document = useDocument()
+  const place = useProject((s) => s.place)
+  const set = useProject((s) => s.set)
+  const edit = useProject((s) => s.edit)
+  return (
+    <header className="flex h-[46px] items-center gap-5 border-b border-rule px-4">
+      <Link href="/" className="text-soft hover:text-ink" title="All projects">
+        Projects
+      </Link>
+      <input
+        key={document.name}
+        aria-label="Name of the project"
+        defaultValue={document.name}
+        size={Math.max(8, document.name.length)}
+        className="max-w-56 min-w-0 border-b border-transparent bg-transparent font-[650] outline-none hover:border-rule focus:border-figure"
+        onBlur={(e) =>
+          e.target.value.trim() && e.target.value.trim() !== document.name && edit(rename(e.target.value.trim()))
+        }
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+      />
+      <nav aria-label="Places of the work" className="flex h-full gap-5">
+        {(Object.keys(PLACES) as Place[]).map((key) => (
+          <button
+            key={key}
+            type="button"
+            aria-current={place === key ? 'page' : undefined}
+            className={`h-full border-b-[3px] pt-[3px] ${place === key ? 'border-ink' : 'border-transparent text-soft hover:text-ink'}`}
+            onClick={() => set({ place: key })}
+          >
+            {PLACES[key]}
+          </button>
+        ))}
+      </nav>
+      <UndoRedo />
+      <Choose
+        label="Unit of plain numbers"
+        value={document.unit}
+        options={{ mm: 'mm', in: 'in' }}
+        onChange={(unit) => edit(setUnit(unit as 'mm'))}
+      />
+      <Search />
+      <SavedState />
+    </header>
+  )
+}
+
+function UndoRedo() {
+  const canUndo = useProject((s) => s.history.past.length > 0)
+  const canRedo = useProject((s) => s.history.future.length > 0)
+  const undo = useProject((s) => s.undo)
+  const redo = useProject((s) => s.redo)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLInputElement && event.target.type !== 'range' && event.target.type !== 'checkbox'
+      if (typing || !(event.ctrlKey || event.metaKey)) return
+      const key = event.key.toLowerCase()
+      if (key === 'z' && !event.shiftKey) undo()
+      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo()
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [undo, redo])
+  const look = 'flex items-center gap-1 disabled:opacity-35'
+  return (
+    <span className="ml-auto flex gap-3 text-[14px]">
+      <button type="button" disabled={!canUndo} onClick={undo} className={look} title="Undo (Ctrl Z)">
+        <Undo2 size={15} aria-hidden /> Undo
+      </button>
+      <button type="button" disabled={!canRedo} onClick={redo} className={look} title="Redo (Ctrl Y)">
+        <Redo2 size={15} aria-hidden /> Redo
+      </button>
+    </span>
+  )
+}
+
+function SavedState() {
+  const saved = useProject((s) => s.saved)
+  if (saved.state === 'clash') return <Clash />
+  const time = (at: number) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  const text =
+    saved.state === 'saved' ? `Saved ${time(saved.at)}` : saved.state === 'offline' ? 'Not saved' : 'Saving …'
+  return (
+    <span
+      role="status"
+      className={`w-24 text-right text-[14px] whitespace-nowrap ${saved.state === 'offline' ? 'text-rust' : 'text-soft'}`}
+      title={saved.state === 'offline' ? saved.why : undefined}
+    >
+      {text}
+    </span>
+  )
+}
+
+/** Another window was first: keep both. */
+function Clash() {
+  const store = useProjectStore()
+  const router = useRouter()
+  const [busy, setBusy] = useState(false)
+  const keepMine = async () => {
+    setBusy(true)
+    const { history } = store.getState()
+    const document = { ...history.present, name: `${history.present.name} (other window)`.slice(0, 120) }
+    const made = await callJson<{ id: string }>('/api/projects', 'POST', { document })
+    if (made.ok) router.push(`/project/${made.value.id}`)
+    else setBusy(false)
+  }
+  return (
+    <span role="alert" className="flex items-center gap-3 text-[14px] text-rust">
+      ■ Changed in another window
+      <button type="button" className="figure" disabled={busy} onClick={() => void keepMine()}>
+        keep mine as a copy
+      </button>
+      <button type="button" className="figure" onClick={() => window.location.reload()}>
+        show theirs
+      </button>
+    </span>
+  )
+}

@@ -1,0 +1,96 @@
+'use client'
+import { useProject } from '../project/store'
+import { SectionControl } from './section-control'
+import type { Direction, SceneView } from './scene-view'
+
+/** Words round a dial, where a maker standing at the printer would find them. */
+const WORDS: [Direction, string, string][] = [
+  ['back', 'B', 'left-1/2 top-0 -translate-x-1/2'],
+  ['front', 'F', 'left-1/2 bottom-0 -translate-x-1/2'],
+  ['left', 'L', 'left-0 top-1/2 -translate-y-1/2'],
+  ['right', 'R', 'right-0 top-1/2 -translate-y-1/2'],
+]
+
+/** A dial of directions, and how the scene is looked at. */
+export function Dial({ view }: { view: SceneView }) {
+  const perspective = useProject((s) => s.perspective)
+  const showing = useProject((s) => s.showing)
+  const set = useProject((s) => s.set)
+  const from = view.lookingFrom()
+  const references = showing.references ?? 'solid'
+  const word = (direction: Direction) =>
+    from === direction ? 'font-semibold text-ink underline underline-offset-4' : 'text-soft hover:text-ink'
+  return (
+    <div className="pointer-events-none absolute top-3 right-3 flex flex-col items-end gap-2 text-[13.5px]">
+      <div className="pointer-events-auto relative h-[88px] w-[124px]" role="group" aria-label="Look from">
+        <svg viewBox="0 0 124 88" className="absolute inset-0" aria-hidden>
+          <ellipse cx={62} cy={44} rx={30} ry={22} fill="none" stroke="var(--soft)" strokeOpacity={0.55} />
+          <path d="M62 18v8M62 62v8M28 44h8M88 44h8" stroke="var(--soft)" strokeOpacity={0.55} />
+        </svg>
+        {WORDS.map(([direction, key, place]) => (
+          <button
+            key={direction}
+            type="button"
+            title={`From the ${direction} (${key.toLowerCase()})`}
+            className={`absolute ${place} ${word(direction)}`}
+            onClick={() => view.look(direction)}
+          >
+            {direction}
+          </button>
+        ))}
+        <span className="pointer-events-none absolute inset-0 grid place-items-center">
+          <span className="flex flex-col items-center leading-tight">
+            <button
+              type="button"
+              title="From the top (t)"
+              className={`pointer-events-auto ${word('top')}`}
+              onClick={() => view.look('top')}
+            >
+              top
+            </button>
+            <button
+              type="button"
+              title="From below (u)"
+              className={`pointer-events-auto ${word('bottom')}`}
+              onClick={() => view.look('bottom')}
+            >
+              bottom
+            </button>
+          </span>
+        </span>
+      </div>
+      <div className="pointer-events-auto flex flex-wrap justify-end gap-x-4">
+        <button type="button" className="figure" title="From a corner (c)" onClick={() => view.look('corner')}>
+          corner
+        </button>
+        <button type="button" className="figure" title="Everything in view (a)" onClick={() => view.frame()}>
+          all
+        </button>
+        <button
+          type="button"
+          className="figure"
+          aria-pressed={perspective}
+          onClick={() => set({ perspective: !perspective })}
+        >
+          {perspective ? 'perspective' : 'parallel'}
+        </button>
+        <button
+          type="button"
+          className="figure"
+          aria-label={`References are ${references}`}
+          onClick={() =>
+            set({
+              showing: {
+                ...showing,
+                references: references === 'solid' ? 'ghost' : references === 'ghost' ? 'hidden' : 'solid',
+              },
+            })
+          }
+        >
+          references {references === 'solid' ? 'shown' : references === 'ghost' ? 'faint' : 'hidden'}
+        </button>
+      </div>
+      <SectionControl />
+    </div>
+  )
+}

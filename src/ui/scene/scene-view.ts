@@ -1,0 +1,303 @@
+import {
+  Box3,
+  Group,
+  LineBasicMaterial,
+  LineSegments,
+  BufferGeometry,
+  Mesh,
+  MeshBasicMaterial,
+  OrthographicCamera,
+  PerspectiveCamera,
+  Plane,
+  Raycaster,
+  Scene,
+  Vector2,
+  Vector3,
+  WebGLRenderer,
+} from 'three'
+import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
+import { acceleratedRaycast } from 'three-mesh-bvh'
+import type { Section, Showing } from '../project/store'
+import type { Body } from './body'
+import { capGroup, type Polygon } from './cap'
+import { layGrid, lights } from './ground'
+import { type Palette, palette } from './palette'
+
+Mesh.prototype.raycast = acceleratedRaycast
+
+export type Direction = 'top' | 'bottom' | 'front' | 'back' | 'left' | 'right' | 'corner'
+
+const LOOK_FROM: Record<Direction, [number, number, number]> = {
+  top: [0, -0.0001, 1],
+  bottom: [0, -0.0001, -1],
+  front: [0, -1, 0],
+  back: [0, 1, 0],
+  left: [-1, 0, 0],
+  right: [1, 0, 0],
+  corner: [0.62, -1, 0.78],
+}
+
+export interface Look {
+  color: string
+  showing: Showing
+  reference: boolean
+}
+
+/** A surface of a body (-1: all of it) to be coloured. */
+export interface Mark {
+  body: string
+  surface: number
+  tone: 'mark' | 'hover'
+}
+
+export interface Hit {
+  body: Body
+  surface: number
+  point: [number, number, number]
+}
+
+/** What is drawn, and from where; draws only when something changed. */
+export class SceneView {
+  private readonly renderer: WebGLRenderer
+  private readonly scene = new Scene()
+  private camera: OrthographicCamera | PerspectiveCamera
+  private readonly ortho = new OrthographicCamera(-1, 1, 1, -1, -5000, 5000)
+  private readonly wide = new PerspectiveCamera(35, 1, 1, 10000)
+  private readonly controls: OrbitControls
+  private readonly bodies = new Map<string, Body>()
+  private readonly looks = new Map<string, Look>()
+  private readonly marks = new Group()
+  private readonly caps = new Group()
+  private readonly grid: LineSegments
+  private readonly caster = new Raycaster()
+  private colors: Palette = palette()
+  private section: Section | undefined
+  private pending = 0
+  private framed = false
+  private marked: readonly Mark[] = []
+  /** Called after every drawing, to move what is laid over the scene. */
+  onDraw: () => void = () => {}
+
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true })
+    this.renderer.localClippingEnabled = true
+    this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
+    this.camera = this.ortho
+    for (const camera of [this.ortho, this.wide]) camera.up.set(0, 0, 1)
+    this.controls = new OrbitControls(this.ortho, canvas)
+    this.controls.zoomToCursor = true
+    this.controls.enableDamping = false
+    this.controls.addEventListener('change', () => this.draw())
+    this.grid = new LineSegments(new BufferGeometry(), new LineBasicMaterial())
+    this.scene.add(...lights(), this.grid, this.marks, this.caps)
+    this.caster.firstHitOnly = true
+    this.look('corner')
+    this.recolor()
+  }
+
+  recolor(): void {
+    this.colors = palette()
+    this.renderer.setClearColor(this.colors.ground)
+    ;(this.grid.material as LineBasicMaterial).color.set(this.colors.grid)
+    for (const [id, look] of this.looks) this.bodies.get(id)?.dress(look, this.colors, this.planes())
+    this.draw()
+  }
+
+  resize(width: number, height: number): void {
+    this.renderer.setSize(width, height, false)
+    const half = (this.ortho.top - this.ortho.bottom) / 2
+    this.ortho.left = (-half * width) / height
+    this.ortho.right = (half * width) / height
+    this.ortho.updateProjectionMatrix()
+    this.wide.aspect = width / height
+    this.wide.updateProjectionMatrix()
+    this.draw()
+  }
+
+  put(body: Body): void {
+    this.bodies.get(body.id)?.group.removeFromParent()
+    this.bodies.get(body.id)?.dispose()
+    this.bodies.set(body.id, body)
+    this.scene.add(body.group)
+  }
+
+  /** Takes away every body that is not named. */
+  keepOnly(ids: ReadonlySet<string>): void {
+    for (const [id, body] of this.bodies) {
+      if (ids.has(id)) continue
+      body.group.removeFromParent()
+      body.dispose()
+      this.bodies.delete(id)
+      this.looks.delete(id)
+    }
+  }
+
+  dress(id: string, look: Look): void {
+    this.looks.set(id, look)
+    this.bodies.get(id)?.dress(look, this.colors, this.planes())
+    this.draw()
+  }
+
+  body(id: string): Body | undefined {
+    return this.bodies.get(id)
+  }
+
+  private planes(): Plane[] {
+    if (!this.section) return []
+    const { axis, at, flipped } = this.section
+    const normal = new Vector3(axis === 'x' ? 1 : 0, axis === 'y' ? 1 : 0, axis === 'z' ? 1 : 0)
+    // What the eye would have to look through is taken off: right, front and upper half.
+    const sign = (axis === 'y' ? 1 : -1) * (flipped ? -1 : 1)
+    return [new Plane(normal.clone().multiplyScalar(sign), -sign * at)]
+  }
+
+  setSection(section: Section | undefined): void {
+    this.section = section
+    if (!section) this.caps.clear()
+    this.mark(this.marked)
+    for (const [id, look] of this.looks) this.bodies.get(id)?.dress(look, this.colors, this.planes())
+    this.draw()
+  }
+
+  /** Fills the cut faces; polygons by part, in the plane's own coordinates. */
+  setCaps(cuts: readonly { part: string; polygons: readonly Polygon[] }[], axis: Section['axis'], at: number): void {
+    this.caps.clear()
+    for (const [i, { part, polygons }] of cuts.entries()) {
+      const look = this.looks.get(part)
+      if (!look || look.showing !== 'solid') continue
+      this.caps.add(capGroup(polygons, axis, at, look.color, this.colors.ink, i % 2 === 0 ? 1 : -1))
+    }
+    this.draw()
+  }
+
+  /** Lays coloured patches over surfaces. */
+  mark(marks: readonly Mark[]): void {
+    this.marked = marks
+    for (const child of [...this.marks.children]) {
+      child.removeFromParent()
+      ;(child as Mesh).geometry.dispose()
+    }
+    for (const { body, surface, tone } of marks) {
+      const target = this.bodies.get(body)
+      if (!target?.group.visible) continue
+      const material = new MeshBasicMaterial({
+        color: this.colors[tone],
+        transparent: true,
+        opacity: 0.5,
+        polygonOffset: true,
+        polygonOffsetFactor: -1,
+        polygonOffsetUnits: -1,
+        clippingPlanes: this.planes(),
+      })
+      this.marks.add(new Mesh(target.patch(surface), material))
+    }
+    this.draw()
+  }
+
+  /** What is under a point of the page. */
+  hit(clientX: number, clientY: number): Hit | undefined {
+    const box = this.canvas.getBoundingClientRect()
+    const at = new Vector2(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
+    this.caster.setFromCamera(at, this.camera)
+    const planes = this.planes()
+    const bodies = [...this.bodies.values()].filter((b) => b.group.visible && b.mesh.material.depthWrite)
+    let best: Hit | undefined
+    let nearest = Infinity
+    this.caster.firstHitOnly = planes.length === 0
+    for (const body of bodies)
+      for (const found of this.caster.intersectObject(body.mesh, false)) {
+        if (found.distance >= nearest || planes.some((p) => p.distanceToPoint(found.point) < -1e-4)) continue
+        if (typeof found.faceIndex !== 'number') continue
+        nearest = found.distance
+        best = { body, surface: body.triangleSurface[found.faceIndex]!, point: found.point.toArray() }
+        break
+      }
+    return best
+  }
+
+  /** Where a point of the scene is on the canvas, in CSS pixels. */
+  project(point: readonly [number, number, number]): [number, number] {
+    const p = new Vector3(...point).project(this.camera)
+    return [((p.x + 1) / 2) * this.canvas.clientWidth, ((1 - p.y) / 2) * this.canvas.clientHeight]
+  }
+
+  look(from: Direction): void {
+    const target = this.controls.target
+    const reach = this.camera.position.distanceTo(target) || 400
+    this.camera.position.copy(target).add(new Vector3(...LOOK_FROM[from]).normalize().multiplyScalar(reach))
+    this.camera.lookAt(target)
+    this.controls.update()
+    this.draw()
+  }
+
+  /** The side looked from, where it is one. */
+  lookingFrom(): string {
+    const d = this.camera.position.clone().sub(this.controls.target).normalize()
+    const named = (Object.entries(LOOK_FROM) as [Direction, [number, number, number]][]).find(
+      ([name, v]) => name !== 'corner' && d.dot(new Vector3(...v).normalize()) > 0.985,
+    )
+    return named?.[0] ?? ''
+  }
+
+  setPerspective(on: boolean): void {
+    const next = on ? this.wide : this.ortho
+    if (next === this.camera) return
+    next.position.copy(this.camera.position)
+    next.quaternion.copy(this.camera.quaternion)
+    this.camera = next
+    this.controls.object = next
+    this.controls.update()
+    this.draw()
+  }
+
+  /** Brings everything into view; the first time of itself, later when asked. */
+  frame(again = true): void {
+    if (this.framed && !again) return
+    const box = new Box3()
+    for (const body of this.bodies.values()) if (body.group.visible) box.expandByObject(body.mesh)
+    if (box.isEmpty()) return
+    this.framed = true
+    const centre = box.getCenter(new Vector3())
+    const size = box.getSize(new Vector3()).length()
+    const direction = this.camera.position.clone().sub(this.controls.target).normalize()
+    this.controls.target.copy(centre)
+    const { clientWidth, clientHeight } = this.canvas
+    const half = (size / 2) * 1.05 * Math.max(1, clientHeight / Math.max(1, clientWidth))
+    this.ortho.zoom = 1
+    this.ortho.top = half
+    this.ortho.bottom = -half
+    this.ortho.left = (-half * clientWidth) / Math.max(1, clientHeight)
+    this.ortho.right = -this.ortho.left
+    this.ortho.updateProjectionMatrix()
+    this.camera.position.copy(centre).add(direction.multiplyScalar(size * 2))
+    this.controls.update()
+    layGrid(this.grid, box)
+    this.draw()
+  }
+
+  draw(): void {
+    if (this.pending) return
+    this.pending = requestAnimationFrame(() => {
+      this.pending = 0
+      this.renderer.render(this.scene, this.camera)
+      this.onDraw()
+    })
+  }
+
+  /** A small PNG of the scene. */
+  async picture(width: number): Promise<Blob | null> {
+    this.renderer.render(this.scene, this.camera)
+    const small = document.createElement('canvas')
+    small.width = width
+    small.height = Math.round((width * this.canvas.clientHeight) / Math.max(1, this.canvas.clientWidth))
+    small.getContext('2d')?.drawImage(this.canvas, 0, 0, small.width, small.height)
+    return new Promise((resolve) => small.toBlob(resolve, 'image/png'))
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.pending)
+    this.keepOnly(new Set())
+    this.controls.dispose()
+    this.renderer.dispose()
+  }
+}

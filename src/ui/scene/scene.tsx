@@ -1,0 +1,231 @@
+'use client'
+import { useEffect, useRef, useState } from 'react'
+import type { Pick } from '@/core/fit/picks'
+import { boxSize, type Vec3 } from '@/core/geometry/vec'
+import { useEngine } from '../project/actions-context'
+import { type ProjectState, type Showing, useProject, useProjectStore } from '../project/store'
+import { Body } from './body'
+import { Dial } from './dial'
+import { FootLine } from './foot-line'
+import { GapInset } from './gap-inset'
+import { type Direction, type Hit, SceneView } from './scene-view'
+
+/** The parts as built, with the references as pale ghosts. */
+export function SceneHost({ onView }: { onView: (view: SceneView | undefined) => void }) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const [view, setView] = useState<SceneView>()
+  const [broken, setBroken] = useState(false)
+  const [, redraw] = useState(0)
+  useEffect(() => {
+    let made: SceneView
+    try {
+      made = new SceneView(canvas.current!)
+    } catch {
+      queueMicrotask(() => setBroken(true))
+      return
+    }
+    made.onDraw = () => redraw((n) => n + 1)
+    setView(made)
+    onView(made)
+    const box = new ResizeObserver(() =>
+      made.resize(canvas.current!.parentElement!.clientWidth, canvas.current!.parentElement!.clientHeight),
+    )
+    box.observe(canvas.current!.parentElement!)
+    const dark = window.matchMedia('(prefers-color-scheme: dark)')
+    const recolor = () => made.recolor()
+    dark.addEventListener('change', recolor)
+    return () => {
+      box.disconnect()
+      dark.removeEventListener('change', recolor)
+      onView(undefined)
+      setView(undefined)
+      made.dispose()
+    }
+  }, [onView])
+  useBodies(view)
+  useMarks(view)
+  useSectionCaps(view)
+  const pointer = usePointer(view)
+  return (
+    <section aria-label="Scene" className="relative min-w-0 overflow-hidden bg-scene">
+      <canvas
+        ref={canvas}
+        className="absolute inset-0 size-full touch-none outline-none"
+        tabIndex={0}
+        aria-label="The parts as built. Drag turns, shift-drag slides, the wheel zooms."
+        {...pointer}
+        onKeyDown={(e) => keyLook(e, view)}
+      />
+      {broken && (
+        <p className="absolute inset-0 grid place-items-center p-10 text-center text-soft">
+          This browser shows no 3D pictures (WebGL is off). The sheet, the ledger and the export work without it.
+        </p>
+      )}
+      {view && <Dial view={view} />}
+      {view && <GapInset view={view} />}
+      <FootLine />
+    </section>
+  )
+}
+
+const KEYS: Record<string, Direction> = {
+  t: 'top',
+  u: 'bottom',
+  f: 'front',
+  b: 'back',
+  l: 'left',
+  r: 'right',
+  c: 'corner',
+}
+
+function keyLook(event: React.KeyboardEvent, view: SceneView | undefined): void {
+  const direction = KEYS[event.key]
+  if (direction && !event.ctrlKey && !event.metaKey) view?.look(direction)
+  if (event.key === 'a') view?.frame()
+}
+
+/** Puts what was built into the scene, reusing bodies whose shape is the same. */
+function useBodies(view: SceneView | undefined): void {
+  const build = useProject((s) => s.build)
+  const showing = useProject((s) => s.showing)
+  const perspective = useProject((s) => s.perspective)
+  // While things are gathered, the parts stand back.
+  const usual: Showing = useProject((s) => (s.place === 'gather' ? 'ghost' : 'solid'))
+  const keys = useRef(new Map<string, string>())
+  useEffect(() => {
+    if (!view || !build) return
+    const present = new Set<string>()
+    for (const part of build.parts) {
+      const id = `part:${part.id}`
+      present.add(id)
+      if (part.shown && (keys.current.get(id) !== part.key || !view.body(id))) {
+        view.put(new Body(id, part.shown, part.shown.triangleSurface))
+        keys.current.set(id, part.key)
+      }
+      view.dress(id, { color: part.color, showing: showing[id] ?? usual, reference: false })
+    }
+    for (const reference of build.references)
+      for (const item of reference.items) {
+        const id = `item:${reference.id}:${item.id}`
+        present.add(id)
+        if (item.shown && (keys.current.get(id) !== reference.key || !view.body(id))) {
+          view.put(new Body(id, item.shown, item.shown.triangleSurface))
+          keys.current.set(id, reference.key)
+        }
+        const shown = item.state === 'left-out' ? 'hidden' : (showing.references ?? 'solid')
+        view.dress(id, { color: '#f6f1e4', showing: shown, reference: true })
+      }
+    view.keepOnly(present)
+    if (present.size > 0) view.frame(false)
+  }, [view, build, showing, usual])
+  useEffect(() => view?.setPerspective(perspective), [view, perspective])
+}
+
+function useMarks(view: SceneView | undefined): void {
+  const picks = useProject((s) => s.picks)
+  const hover = useProject((s) => s.hover)
+  const build = useProject((s) => s.build)
+  useEffect(() => {
+    const body = (p: Pick) => (p.kind === 'item' || p.reference ? `item:${p.reference}:${p.owner}` : `part:${p.owner}`)
+    view?.mark([
+      ...picks.map((p) => ({ body: body(p), surface: p.surface, tone: 'mark' as const })),
+      ...(hover ? [{ body: body(hover), surface: hover.surface, tone: 'hover' as const }] : []),
+    ])
+  }, [view, picks, hover, build])
+}
+
+function useSectionCaps(view: SceneView | undefined): void {
+  const section = useProject((s) => s.section)
+  const build = useProject((s) => s.build)
+  const showing = useProject((s) => s.showing)
+  const engine = useEngine()
+  useEffect(() => {
+    view?.setSection(section)
+    if (!view || !section) return
+    let current = true
+    void engine.section(section.axis, section.at).then((cuts) => {
+      if (current)
+        view.setCaps(
+          cuts.map((c) => ({ part: `part:${c.part}`, polygons: c.polygons })),
+          section.axis,
+          section.at,
+        )
+    })
+    return () => {
+      current = false
+    }
+  }, [view, section, build, engine, showing])
+}
+
+/** Hover within a frame, and a pick where the pointer goes down and up in one place. */
+function usePointer(view: SceneView | undefined) {
+  const store = useProjectStore()
+  const down = useRef<[number, number] | undefined>(undefined)
+  const frame = useRef(0)
+  return {
+    onPointerDown: (e: React.PointerEvent) => {
+      down.current = [e.clientX, e.clientY]
+    },
+    onPointerMove: (e: React.PointerEvent) => {
+      if (!view || e.buttons !== 0) return
+      cancelAnimationFrame(frame.current)
+      const { clientX, clientY } = e
+      frame.current = requestAnimationFrame(() => {
+        const state = store.getState()
+        const hover = toPick(view.hit(clientX, clientY), state)
+        if (hover?.surface !== state.hover?.surface || hover?.owner !== state.hover?.owner) state.set({ hover })
+      })
+    },
+    onPointerLeave: () => store.getState().set({ hover: undefined }),
+    onPointerUp: (e: React.PointerEvent) => {
+      const [x, y] = down.current ?? [NaN, NaN]
+      down.current = undefined
+      if (!view || Math.hypot(e.clientX - x, e.clientY - y) > 4) return
+      const state = store.getState()
+      const pick = toPick(view.hit(e.clientX, e.clientY), state)
+      if (!pick) state.set({ picks: [], measuring: false })
+      else if ((state.measuring || e.shiftKey) && state.picks.length > 0)
+        state.set({ picks: [state.picks[0]!, pick], measuring: false })
+      else state.set({ picks: [pick], measuring: false })
+    },
+  }
+}
+
+function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
+  if (!hit || !build) return undefined
+  const point: Vec3 = hit.point
+  const box = hit.body.patch(hit.surface).boundingBox!
+  const size: Vec3 = [box.max.x - box.min.x, box.max.y - box.min.y, box.max.z - box.min.z]
+  const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
+  if (part) {
+    const surface = part.mesh.surfaces[hit.surface]
+    if (!surface) return undefined
+    return {
+      kind: 'surface',
+      owner: part.id,
+      ownerName: part.name,
+      step: surface.step,
+      role: surface.role,
+      surface: hit.surface,
+      shape: surface.shape,
+      point,
+      size,
+    }
+  }
+  for (const reference of build.references)
+    for (const item of reference.items) {
+      if (hit.body.id !== `item:${reference.id}:${item.id}`) continue
+      const shape = item.surfaces[hit.surface] ?? { kind: 'free' as const }
+      return {
+        kind: 'surface',
+        owner: item.id,
+        ownerName: item.name,
+        reference: reference.id,
+        surface: hit.surface,
+        shape,
+        point,
+        size: shape.kind === 'free' ? boxSize(item.bounds) : size,
+      }
+    }
+  return undefined
+}

@@ -1,0 +1,72 @@
+'use client'
+import { useMemo } from 'react'
+import { joinBoxes, emptyBox, boxOfPositions } from '@/core/geometry/vec'
+import { formatLength } from '@/core/units/length'
+import { type Section, useDocument, useProject } from '../project/store'
+
+const AXES = ['x', 'y', 'z'] as const
+const WORD = { x: 'left to right', y: 'front to back', z: 'bottom to top' } as const
+
+/** Cuts the scene along an axis and slides the cut. */
+export function SectionControl() {
+  const section = useProject((s) => s.section)
+  const build = useProject((s) => s.build)
+  const set = useProject((s) => s.set)
+  const { unit } = useDocument()
+  const parts = build?.parts
+  // Drawn again with every frame of the scene; the box only changes with the parts.
+  const box = useMemo(
+    () => (parts ?? []).reduce((b, p) => joinBoxes(b, boxOfPositions(p.mesh.positions)), emptyBox()),
+    [parts],
+  )
+  const range = (axis: Section['axis']): [number, number] => {
+    const k = AXES.indexOf(axis)
+    return Number.isFinite(box.min[k]!) ? [box.min[k]!, box.max[k]!] : [-50, 50]
+  }
+  const choose = (axis: Section['axis']) => {
+    const [low, high] = range(axis)
+    set({ section: section?.axis === axis ? undefined : { axis, at: (low + high) / 2, flipped: false } })
+  }
+  const [low, high] = section ? range(section.axis) : [0, 1]
+  return (
+    <div className="pointer-events-auto flex flex-col items-end gap-1">
+      <div className="flex gap-3" role="group" aria-label="Section">
+        <span className="text-soft">cut</span>
+        {AXES.map((axis) => (
+          <button
+            key={axis}
+            type="button"
+            aria-pressed={section?.axis === axis}
+            title={`Cut across ${WORD[axis]}`}
+            className={`figure ${section?.axis === axis ? 'border-b-2 border-solid' : ''}`}
+            onClick={() => choose(axis)}
+          >
+            {axis}
+          </button>
+        ))}
+      </div>
+      {section && (
+        <div className="flex items-center gap-2 bg-sheet/85 px-2 py-0.5">
+          <input
+            type="range"
+            aria-label={`Where ${section.axis} is cut`}
+            className="w-36 accent-(--figure)"
+            min={low}
+            max={high}
+            step={0.1}
+            value={section.at}
+            onChange={(e) => set({ section: { ...section, at: Number(e.target.value) } })}
+          />
+          <span className="w-14 text-right font-semibold">{formatLength(section.at, unit)}</span>
+          <button
+            type="button"
+            className="figure"
+            onClick={() => set({ section: { ...section, flipped: !section.flipped } })}
+          >
+            other half
+          </button>
+        </div>
+      )}
+    </div>
+  )
+}

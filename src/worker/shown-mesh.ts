@@ -1,0 +1,106 @@
+import { BufferAttribute, BufferGeometry } from 'three'
+import { MeshBVH, type SerializedBVH } from 'three-mesh-bvh'
+
+/** A mesh ready to be drawn and picked: three vertices of its own for each triangle. */
+export interface ShownMesh {
+  positions: Float32Array
+  normals: Float32Array
+  /** Two points for each crisp edge. */
+  edges: Float32Array
+  /** For each triangle its surface. */
+  triangleSurface: Uint32Array
+  tree: SerializedBVH
+}
+
+/** Surfaces that meet flatter than this show no edge (cosine). */
+const CRISP = 0.94
+/** Within one surface, facets that turn more than this are drawn as facets (cosine). */
+const SMOOTH = 0.5
+
+/** Works out normals (smooth within a surface), crisp edges (between surfaces) and the tree for picking. */
+export function shownMesh(
+  positions: ArrayLike<number>,
+  indices: ArrayLike<number>,
+  triangleSurface: Uint32Array,
+): ShownMesh {
+  const count = indices.length / 3
+  const flat = new Float32Array(9 * count)
+  const face = new Float32Array(3 * count)
+  for (let t = 0; t < count; t++) {
+    for (let k = 0; k < 3; k++)
+      for (let c = 0; c < 3; c++) flat[9 * t + 3 * k + c] = positions[3 * indices[3 * t + k]! + c]!
+    faceNormal(flat, t, face)
+  }
+  const normals = smoothNormals(indices, triangleSurface, face)
+  const edges = crispEdges(positions, indices, triangleSurface, face)
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(flat, 3))
+  const tree = MeshBVH.serialize(new MeshBVH(geometry, { indirect: true }))
+  return { positions: flat, normals, edges, triangleSurface: Uint32Array.from(triangleSurface), tree }
+}
+
+function faceNormal(flat: Float32Array, t: number, out: Float32Array): void {
+  const i = 9 * t
+  const [ux, uy, uz] = [flat[i + 3]! - flat[i]!, flat[i + 4]! - flat[i + 1]!, flat[i + 5]! - flat[i + 2]!]
+  const [vx, vy, vz] = [flat[i + 6]! - flat[i]!, flat[i + 7]! - flat[i + 1]!, flat[i + 8]! - flat[i + 2]!]
+  out[3 * t] = uy * vz - uz * vy
+  out[3 * t + 1] = uz * vx - ux * vz
+  out[3 * t + 2] = ux * vy - uy * vx
+}
+
+const unit = (v: Float32Array, i: number): [number, number, number] => {
+  const l = Math.hypot(v[i]!, v[i + 1]!, v[i + 2]!) || 1
+  return [v[i]! / l, v[i + 1]! / l, v[i + 2]! / l]
+}
+
+/** Area-weighted means over the facets of one surface that share a vertex. */
+function smoothNormals(indices: ArrayLike<number>, surface: Uint32Array, face: Float32Array): Float32Array {
+  const sums = new Map<number, [number, number, number]>()
+  const vertices = indices.length
+  const key = (t: number, k: number) => surface[t]! * (vertices + 1) + indices[3 * t + k]!
+  for (let t = 0; t < indices.length / 3; t++)
+    for (let k = 0; k < 3; k++) {
+      const sum = sums.get(key(t, k)) ?? [0, 0, 0]
+      for (let c = 0; c < 3; c++) sum[c]! += face[3 * t + c]!
+      sums.set(key(t, k), sum)
+    }
+  const out = new Float32Array(3 * indices.length)
+  for (let t = 0; t < indices.length / 3; t++) {
+    const own = unit(face, 3 * t)
+    for (let k = 0; k < 3; k++) {
+      const sum = sums.get(key(t, k))!
+      const l = Math.hypot(...sum) || 1
+      const mean: [number, number, number] = [sum[0] / l, sum[1] / l, sum[2] / l]
+      const alike = own[0] * mean[0] + own[1] * mean[1] + own[2] * mean[2] > SMOOTH
+      out.set(alike ? mean : own, 9 * t + 3 * k)
+    }
+  }
+  return out
+}
+
+/** Edges with different surfaces on both sides that do not run smoothly into each other. */
+function crispEdges(
+  positions: ArrayLike<number>,
+  indices: ArrayLike<number>,
+  surface: Uint32Array,
+  face: Float32Array,
+): Float32Array {
+  const first = new Map<number, number>()
+  const count = positions.length / 3
+  const out: number[] = []
+  for (let t = 0; t < indices.length / 3; t++)
+    for (let k = 0; k < 3; k++) {
+      const [a, b] = [indices[3 * t + k]!, indices[3 * t + ((k + 1) % 3)]!]
+      const key = Math.min(a, b) * count + Math.max(a, b)
+      const other = first.get(key)
+      if (other === undefined) {
+        first.set(key, t)
+        continue
+      }
+      if (surface[t] === surface[other]) continue
+      const [u, v] = [unit(face, 3 * t), unit(face, 3 * other)]
+      if (u[0] * v[0] + u[1] * v[1] + u[2] * v[2] > CRISP) continue
+      for (const i of [a, b]) out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
+    }
+  return Float32Array.from(out)
+}
