@@ -10,6 +10,7 @@ const config = {
       { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } },
     ],
   },
+  setupFiles: ['<rootDir>/tests/fast-check.ts'],
   testTimeout: 60000,
 }
 

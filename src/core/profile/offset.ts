@@ -53,15 +53,24 @@ function movedLoop(loop: Loop, distance: number, corners: Corners, tips: Tip[]):
   const moved = loop.map((s) => movedSegment(s, distance))
   for (let i = 0; i < loop.length; i++) {
     const j = (i + 1) % loop.length
-    if (Math.abs(turnBetween(loop[i]!, loop[j]!)) < SMOOTH) joinSmooth(moved, i, j)
+    if (isSmooth(turnBetween(loop[i]!, loop[j]!), distance)) joinSmooth(moved, i, j)
   }
   return loop.flatMap((s, i) => {
     const next = loop[(i + 1) % loop.length]!
     const turn = turnBetween(s, next)
-    const opens = Math.abs(turn) >= SMOOTH && turn * distance > 0
+    const opens = !isSmooth(turn, distance) && turn * distance > 0
     const own = moved[i]
     return [...(own ? [own] : []), ...(opens ? corner(s, next, turn, distance, corners, tips) : [])]
   })
+}
+
+/**
+ * Corners that count as smooth. A corner that closes leaves ends that run past each other; where they come less than
+ * a millionth of a millimetre too near to the old edge, nothing could tell them from true edges later on.
+ */
+function isSmooth(turn: number, distance: number): boolean {
+  const closes = turn * distance < 0
+  return Math.abs(turn) < SMOOTH || (closes && (Math.abs(distance) * turn * turn) / 8 < 1e-6)
 }
 
 /** Smooth neighbours stay joined to the last bit. */

@@ -54,6 +54,23 @@ describe('offset', () => {
     expect(boundsOf(grown)).toEqual([-3, -3, 43, 23].map((v) => expect.closeTo(v, 6)))
     expect(areaOf(grown)).toBeGreaterThan(areaOf(notched) + 300)
   })
+  test('a corner that turns back by a hair leaves no stray edges', () => {
+    for (const turn of [3e-4, 9e-4, 1.4e-3, 3e-3, 8e-3])
+      for (const d of [0.2, 0.7, 3]) {
+        const bent = polygonProfile([
+          [0, -20],
+          [20, -20],
+          [20, 20 * turn],
+          [0, 0],
+          [-20, 20 * turn],
+          [-20, -20],
+        ])
+        const grown = grow(bent, d)
+        expect(grown.loops).toHaveLength(1)
+        for (const s of grown.loops[0]!)
+          expect(Math.abs(distanceToEdges(bent.loops, pointAt(s, 0.5)) - d)).toBeLessThan(1e-5)
+      }
+  })
   test('every point of a grown edge is the distance away from the old one', () => {
     fc.assert(
       fc.property(starfish, fc.double({ min: 0.2, max: 4, noNaN: true }), (p, d) => {
