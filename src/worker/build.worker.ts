@@ -4,18 +4,24 @@ import { Builder } from '../core/build/builder'
 import type { Project } from '../core/document/schema'
 import { type ExportedFile, type ExportedPart, exportFiles, listExport } from '../core/formats/export-parts'
 import { compose } from '../core/geometry/placement'
+import { type Box3, boxOfPositions } from '../core/geometry/vec'
 import { Kernel } from '../core/kernel/kernel'
 import { placeShape } from '../core/kernel/placed-shape'
-import type { SurfaceShape } from '../core/kernel/surface'
+import type { SurfaceShape, SurfaceTag } from '../core/kernel/surface'
 import type { Arrangement } from '../core/print/arrange'
 import { weldIndex } from '../core/recognise/mesh-facts'
 import type { ImportedModel } from '../core/references/model'
 import type { PlacedItem, Reference } from '../core/references/resolve'
+import { ResolvedReferences } from '../core/references/resolved-references'
 import { shapeFacts } from '../core/references/shape-facts'
-import { type ShownMesh, shownMesh } from './shown-mesh'
+import type { BuildListener, BuildToCheck } from './check.worker'
+import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
 
 /** A part for the scene; `shown` only if the asker does not have this shape yet. */
-export interface PartView extends BuiltPart {
+export interface PartView extends Omit<BuiltPart, 'mesh'> {
+  /** What each surface is. */
+  surfaces: SurfaceTag[]
+  bounds: Box3
   shown?: ShownMesh
 }
 /** An item for the lists and the scene; triangles only if asked for. */
@@ -36,26 +42,51 @@ export interface BuildView extends Omit<Build, 'references' | 'parts'> {
   took: number
 }
 
+/** Told how far a build is that takes longer than a moment. */
+export type OnProgress = (ticket: number, done: number, total: number) => void
+
 class Overtaken extends Error {}
 
+/** Builds shorter than this are not reported on, ms. */
+const MOMENT = 300
+
 const models = new Map<string, ImportedModel>()
+const resolved = new ResolvedReferences()
 let builders: Promise<Record<'view' | 'export', Builder>> | undefined
 let latest = 0
+let checks: Comlink.Remote<BuildListener> | undefined
+let tell: OnProgress | undefined
+/** Parts whose meshes the check worker has. */
+let checked = new Set<string>()
 const referenceKeys = new WeakMap<Reference, string>()
 let referenceCount = 0
 
 const ready = () => {
-  builders ??= Kernel.load().then((kernel) => ({ view: new Builder(kernel), export: new Builder(kernel) }))
+  builders ??= Kernel.load().then((kernel) => ({
+    view: new Builder(kernel, resolved),
+    export: new Builder(kernel, resolved),
+  }))
   return builders
 }
 
-/** Lets newer messages in, and gives up for them. */
-const pauseFor = (ticket: number) => async (): Promise<void> => {
-  await new Promise((resolve) => setTimeout(resolve))
-  if (ticket < latest) throw new Overtaken()
+/** Lets newer messages in, gives up for them, and tells how far it is. */
+const pauseFor = (ticket: number, start: number, steps: number) => {
+  let done = -1
+  return async (): Promise<void> => {
+    done += 1
+    if (performance.now() - start > MOMENT) tell?.(ticket, done, steps)
+    await new Promise((resolve) => setTimeout(resolve))
+    if (ticket < latest) throw new Overtaken()
+  }
 }
 
 const worker = {
+  /** `port` leads to the check worker, which gets every build. */
+  connect(port: MessagePort, progress: OnProgress): void {
+    checks = Comlink.wrap<BuildListener>(port)
+    tell = progress
+  },
+
   addModel(sha: string, model: ImportedModel): void {
     models.set(sha, model)
   },
@@ -71,17 +102,23 @@ const worker = {
     const start = performance.now()
     const { view } = await ready()
     try {
-      const build = await view.build(project, models, quality, pauseFor(ticket))
+      const build = await view.build(project, models, quality, pauseFor(ticket, start, project.steps.length))
+      void checks?.take(forChecks(ticket, project, build))
       const have = new Set(known)
-      const parts = build.parts.map((p): PartView =>
-        have.has(p.key) ? p : { ...p, shown: shownMesh(p.mesh.positions, p.mesh.indices, p.mesh.triangleSurface) },
-      )
+      const parts = build.parts.map((p) => partView(p, have))
       const references = build.references.map((r) => referenceView(r, project, have))
-      return { ...build, parts, references, took: performance.now() - start }
+      const made = { ...build, parts, references, took: performance.now() - start }
+      const shown = [...parts, ...references.flatMap((r) => r.items)].flatMap((x) => x.shown ?? [])
+      return Comlink.transfer(made, shown.flatMap(buffersOf))
     } catch (error) {
       if (error instanceof Overtaken) return undefined
       throw error
     }
+  },
+
+  /** Gives up every build asked for before this ticket. */
+  stop(ticket: number): void {
+    latest = Math.max(latest, ticket)
   },
 
   /** Where a plane cuts the parts of the last build. */
@@ -100,6 +137,18 @@ const worker = {
     const build = await (await ready()).export.build(project, models, 'export')
     return exportFiles(build.parts, project.name, arrangement, project.printer.bed)
   },
+}
+
+function partView({ mesh, ...part }: BuiltPart, known: ReadonlySet<string>): PartView {
+  const view: PartView = { ...part, surfaces: mesh.surfaces, bounds: boxOfPositions(mesh.positions) }
+  if (!known.has(part.key)) view.shown = shownMesh(mesh.positions, mesh.indices, mesh.triangleSurface)
+  return view
+}
+
+function forChecks(ticket: number, project: Project, build: Build): BuildToCheck {
+  const parts = build.parts.map(({ mesh, ...part }) => (checked.has(part.key) ? part : { ...part, mesh }))
+  checked = new Set(build.parts.map((p) => p.key))
+  return { ticket, quality: build.quality, project, parts, rows: build.rows, steps: build.steps }
 }
 
 function referenceView(reference: Reference, project: Project, known: ReadonlySet<string>): ReferenceView {

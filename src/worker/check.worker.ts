@@ -1,69 +1,101 @@
 import * as Comlink from 'comlink'
-import type { BuiltPart, StepReport } from '../core/build/build'
+import type { BuiltPart, Quality, StepReport } from '../core/build/build'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import type { Project } from '../core/document/schema'
 import { type LedgerRow, measureLedger } from '../core/fit/ledger'
 import type { RowSpec } from '../core/fit/rows'
 import { Kernel } from '../core/kernel/kernel'
+import type { TaggedMesh } from '../core/kernel/surface'
 import type { ImportedModel } from '../core/references/model'
-import { type Reference, resolveReference } from '../core/references/resolve'
+import { ResolvedReferences } from '../core/references/resolved-references'
 
-const models = new Map<string, ImportedModel>()
-const resolved = new Map<string, { key: string; reference: Reference }>()
-let kernel: Promise<Kernel> | undefined
-let latest = 0
-
-export interface CheckInputView {
+/** What the build worker hands over: a build without the meshes that were handed over with the build before. */
+export interface BuildToCheck {
+  ticket: number
+  quality: Quality
   project: Project
-  parts: BuiltPart[]
+  parts: (Omit<BuiltPart, 'mesh'> & { mesh?: TaggedMesh })[]
   rows: RowSpec[]
   steps: StepReport[]
 }
 
+/** Where the page hears of what was measured; `ticket` is the build's. */
+export interface CheckEvents {
+  ledger: (ticket: number, rows: LedgerRow[]) => void
+  findings: (ticket: number, findings: Finding[]) => void
+  failure: (message: string) => void
+}
+
+const models = new Map<string, ImportedModel>()
+const references = new ResolvedReferences()
+let meshes = new Map<string, TaggedMesh>()
+let kernel: Promise<Kernel> | undefined
+let events: CheckEvents | undefined
+let newest: BuildToCheck | undefined
+let running = false
+
+/** The end of the line between the two workers: the newest build is measured, those it overtook are not. */
+const fromBuild = {
+  take(build: BuildToCheck): void {
+    meshes = new Map(
+      build.parts.flatMap((p) => ((p.mesh ?? meshes.get(p.key)) ? [[p.key, p.mesh ?? meshes.get(p.key)!]] : [])),
+    )
+    newest = build
+    void run()
+  },
+}
+
+async function run(): Promise<void> {
+  if (running) return
+  running = true
+  let done: BuildToCheck | undefined
+  try {
+    while (newest && newest !== done) {
+      done = newest
+      await measureAndCheck(done)
+      await breathe()
+    }
+  } catch (error) {
+    events?.failure(error instanceof Error ? error.message : String(error))
+  } finally {
+    running = false
+  }
+}
+
+/** Lets messages in. */
+const breathe = () => new Promise((resolve) => setTimeout(resolve))
+
+async function measureAndCheck(build: BuildToCheck): Promise<void> {
+  const { project, rows, steps, ticket, quality } = build
+  const parts = build.parts.flatMap((p): BuiltPart[] => {
+    const mesh = meshes.get(p.key)
+    return mesh ? [{ ...p, mesh }] : []
+  })
+  const placed = project.references.flatMap((settings) => references.of(settings, models) ?? [])
+  const ledger = measureLedger({ parts, rows, references: placed })
+  events?.ledger(ticket, ledger)
+  await breathe()
+  if (quality === 'drag' || newest !== build) return
+  kernel ??= Kernel.load()
+  const loaded = await kernel
+  const built = { quality, names: {}, numberProblems: {}, parts, rows, steps, references: placed }
+  events?.findings(ticket, runChecks({ project, build: built, ledger, kernel: loaded }))
+}
+
 /** Measures the ledger and runs the checks on the same solids the scene shows. */
 const worker = {
+  /** `port` leads to the build worker. */
+  connect(port: MessagePort, report: CheckEvents): void {
+    events = report
+    Comlink.expose(fromBuild, port)
+  },
+
   addModel(sha: string, model: ImportedModel): void {
     models.set(sha, model)
   },
-
-  /** The ledger alone: quick enough to follow a drag. Undefined if overtaken. */
-  async measure(input: CheckInputView, ticket: number): Promise<LedgerRow[] | undefined> {
-    latest = Math.max(latest, ticket)
-    await new Promise((resolve) => setTimeout(resolve))
-    if (ticket < latest) return undefined
-    return measureLedger({ parts: input.parts, rows: input.rows, references: references(input.project) })
-  },
-
-  /** All checks. Undefined if overtaken. */
-  async check(input: CheckInputView, ledger: LedgerRow[], ticket: number): Promise<Finding[] | undefined> {
-    kernel ??= Kernel.load()
-    const loaded = await kernel
-    await new Promise((resolve) => setTimeout(resolve))
-    if (ticket < latest) return undefined
-    const build = {
-      quality: 'view' as const,
-      names: {},
-      numberProblems: {},
-      ...input,
-      references: references(input.project),
-    }
-    return runChecks({ project: input.project, build, ledger, kernel: loaded })
-  },
 }
 
-function references(project: Project): Reference[] {
-  return project.references.flatMap((settings) => {
-    const model = models.get(settings.file)
-    if (!model) return []
-    const key = JSON.stringify(settings)
-    const known = resolved.get(settings.id)
-    if (known?.key === key) return [known.reference]
-    const reference = resolveReference(model, settings)
-    resolved.set(settings.id, { key, reference })
-    return [reference]
-  })
-}
-
+export type BuildListener = typeof fromBuild
 export type CheckWorker = typeof worker
 Comlink.expose(worker)

@@ -9,7 +9,16 @@ export interface ShownMesh {
   edges: Float32Array
   /** For each triangle its surface. */
   triangleSurface: Uint32Array
+  /** The box of each surface: its lower corner, then its upper one. */
+  surfaceBoxes: Float32Array
   tree: SerializedBVH
+}
+
+/** What of a mesh changes hands when it is posted, so that nobody has to copy it. */
+export function buffersOf(shown: ShownMesh): ArrayBuffer[] {
+  const { positions, normals, edges, triangleSurface, surfaceBoxes, tree } = shown
+  const arrays = [positions, normals, edges, triangleSurface, surfaceBoxes, tree.indirectBuffer]
+  return [...arrays.flatMap((a) => (a ? [a.buffer as ArrayBuffer] : [])), ...(tree.roots as ArrayBuffer[])]
 }
 
 /** Surfaces that meet flatter than this show no edge (cosine). */
@@ -36,7 +45,27 @@ export function shownMesh(
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(flat, 3))
   const tree = MeshBVH.serialize(new MeshBVH(geometry, { indirect: true }))
-  return { positions: flat, normals, edges, triangleSurface: Uint32Array.from(triangleSurface), tree }
+  const surfaces = Uint32Array.from(triangleSurface)
+  return {
+    positions: flat,
+    normals,
+    edges,
+    triangleSurface: surfaces,
+    surfaceBoxes: boxesOf(flat, surfaces),
+    tree,
+  }
+}
+
+function boxesOf(flat: Float32Array, triangleSurface: Uint32Array): Float32Array {
+  const count = triangleSurface.reduce((most, s) => Math.max(most, s + 1), 0)
+  const boxes = new Float32Array(6 * count)
+  for (let s = 0; s < count; s++) boxes.fill(Infinity, 6 * s, 6 * s + 3).fill(-Infinity, 6 * s + 3, 6 * s + 6)
+  for (let i = 0; i < flat.length; i++) {
+    const at = 6 * triangleSurface[Math.floor(i / 9)]! + (i % 3)
+    boxes[at] = Math.min(boxes[at]!, flat[i]!)
+    boxes[at + 3] = Math.max(boxes[at + 3]!, flat[i]!)
+  }
+  return boxes
 }
 
 function faceNormal(flat: Float32Array, t: number, out: Float32Array): void {

@@ -5,20 +5,17 @@ import type { Vec2 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { TaggedMesh } from '../kernel/surface'
 import type { ImportedModel } from '../references/model'
-import { type Reference, resolveReference } from '../references/resolve'
+import type { Reference } from '../references/resolve'
+import { ResolvedReferences } from '../references/resolved-references'
 import { type Problem, ProblemError, raise } from '../result'
 import { isEnclosure } from '../steps/enclosure'
 import { stepKindNamed } from '../steps/registry'
-import type { StepContext, StepKind, StepOutput } from '../steps/step-kind'
+import type { StepContext, StepKind } from '../steps/step-kind'
 import { type Build, type BuiltPart, QUALITY, type Quality, type StepReport } from './build'
 import { contentKey } from './content-key'
 import { type Names, projectNames } from './names'
+import { type Made, StepCache } from './step-cache'
 import { type ResolvedFields, resolveFields } from './values'
-
-interface Made {
-  key: string
-  output: StepOutput
-}
 
 interface PartState {
   solid: Solid
@@ -40,20 +37,20 @@ interface EarlierStep {
 const AXES_X: Placement = [0, 1, 0, 0, 0, 0, 1, 0, 1, 0, 0, 0]
 const AXES_Y: Placement = [0, 0, 1, 0, 1, 0, 0, 0, 0, 1, 0, 0]
 
-/** How many versions of each step are kept, for going back and forth between values. */
-const VERSIONS = 3
-
 /**
  * Runs a project's sheet. Keeps what each step made, keyed by the content of what it was made from,
  * so that a change rebuilds only what depends on it.
  */
 export class Builder {
-  private readonly made = new Map<string, Made[]>()
+  private readonly made = new StepCache()
   private readonly meshes = new Map<string, { key: string; mesh: TaggedMesh; volume: number }>()
   private last = new Map<string, PartState>()
-  private readonly resolved = new Map<string, { key: string; model: ImportedModel; reference: Reference }>()
 
-  constructor(private readonly kernel: Kernel) {}
+  /** @param references may be shared with others who look at the same project */
+  constructor(
+    private readonly kernel: Kernel,
+    private readonly references = new ResolvedReferences(),
+  ) {}
 
   /**
    * @param models imported files by SHA-256
@@ -65,7 +62,7 @@ export class Builder {
     quality: Quality,
     pause: () => Promise<void> = async () => {},
   ): Promise<Build> {
-    const references = project.references.flatMap((r) => this.resolve(r, models) ?? [])
+    const references = project.references.flatMap((r) => this.references.of(r, models) ?? [])
     const names = projectNames(project, references)
     const numberProblems = checkNumbers(project, names)
     const parts = new Map<string, PartState>()
@@ -79,7 +76,7 @@ export class Builder {
       if (!step.off) this.runStep(step, { project, references, names, parts, earlier, rows, quality, report })
     }
     await pause()
-    this.forget(project)
+    this.made.forget(new Set(project.steps.map((s) => s.id)))
     this.last = parts
     return {
       quality,
@@ -95,20 +92,6 @@ export class Builder {
       ),
       numberProblems,
     }
-  }
-
-  private resolve(
-    settings: Project['references'][number],
-    models: ReadonlyMap<string, ImportedModel>,
-  ): Reference | undefined {
-    const model = models.get(settings.file)
-    if (!model) return undefined
-    const key = contentKey(settings)
-    const known = this.resolved.get(settings.id)
-    if (known?.key === key && known.model === model) return known.reference
-    const reference = resolveReference(model, settings)
-    this.resolved.set(settings.id, { key, model, reference })
-    return reference
   }
 
   private runStep(step: ProjectStep, run: Run): void {
@@ -150,22 +133,18 @@ export class Builder {
       QUALITY[run.quality],
       run.project.printer.gaps,
       [run.project.printer.line, run.project.printer.layer],
-      run.references.map((r) => this.resolved.get(r.id)?.key),
+      run.references.map((r) => this.references.keyOf(r.id)),
       changes.map((id) => run.parts.get(id)?.key),
       run.earlier.filter((e) => isEnclosure(e.data)).map((e) => e.key),
     ])
-    const versions = this.made.get(step.id) ?? []
-    const known = versions.find((m) => m.key === key)
-    if (known) {
-      this.made.set(step.id, [known, ...versions.filter((m) => m !== known)])
-      return { made: known, reused: true }
-    }
+    const known = this.made.find(step.id, key)
+    if (known) return { made: known, reused: true }
     const output = this.kernel.scoped(
       () => kind.build(context),
       (out) => out.parts.map((p) => p.solid),
     )
     const made = { key, output }
-    this.made.set(step.id, [made, ...versions])
+    this.made.add(step.id, made)
     return { made, reused: false }
   }
 
@@ -215,7 +194,7 @@ export class Builder {
   /** A step that failed leaves its parts as they last came out, unless what it changes has changed since. */
   private keepLastGood(step: ProjectStep, kind: StepKind, run: Run): void {
     run.report.stale = true
-    const last = this.made.get(step.id)?.[0]
+    const last = this.made.newest(step.id)
     const makesParts = last?.output.parts.some((p) => p.name !== undefined) ?? false
     if (last && makesParts && kind.kind === step.kind) this.accept(step, last, run)
   }
@@ -245,17 +224,6 @@ export class Builder {
     }
   }
 
-  /** Gives back what no recent build uses. */
-  private forget(project: Project): void {
-    const present = new Set(project.steps.map((s) => s.id))
-    for (const [id, versions] of this.made) {
-      const keep = present.has(id) ? versions.slice(0, VERSIONS) : []
-      for (const old of versions) if (!keep.includes(old)) for (const part of old.output.parts) part.solid.dispose()
-      if (keep.length > 0) this.made.set(id, keep)
-      else this.made.delete(id)
-    }
-  }
-
   /**
    * The outlines of all parts of the last build where a plane square to a main axis cuts them, in the
    * plane's own coordinates: (y, z) for x, (z, x) for y, (x, y) for z.
@@ -274,9 +242,7 @@ export class Builder {
 
   /** Gives everything back. */
   dispose(): void {
-    for (const versions of this.made.values())
-      for (const m of versions) for (const part of m.output.parts) part.solid.dispose()
-    this.made.clear()
+    this.made.dispose()
     this.meshes.clear()
   }
 }

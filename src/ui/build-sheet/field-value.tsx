@@ -6,7 +6,7 @@ import type { FieldSpec } from '@/core/steps/fields'
 import { formatLength } from '@/core/units/length'
 import type { ReferenceView } from '@/worker/build.worker'
 import { Choose } from '../primitives/choose'
-import { useDocument, useProject } from '../project/store'
+import { useProject, useUnit } from '../project/store'
 import { LengthValue } from './length-value'
 
 interface Props {
@@ -21,7 +21,7 @@ interface Props {
 export function FieldValue({ step, field, spec, saved, value }: Props) {
   const edit = useProject((s) => s.edit)
   const reference = useStepReference(step)
-  const references = useDocument().references
+  const references = useProject((s) => s.history.present.references)
   const write = (next: ProjectStep['fields'][string]) => edit(setField(step.id, field, next))
   switch (spec.type) {
     case 'length':
@@ -74,12 +74,13 @@ export function FieldValue({ step, field, spec, saved, value }: Props) {
 
 /** The reference a step works with: its own, or its case's. */
 export function useStepReference(step: ProjectStep): ReferenceView | undefined {
-  const steps = useDocument().steps
-  const references = useProject((s) => s.build?.references)
-  const own = step.fields.reference
-  const caseStep = steps.find((s) => s.id === step.fields.case) ?? steps.find((s) => s.kind === 'case')
-  const id = typeof own === 'string' ? own : caseStep?.fields.reference
-  return references?.find((r) => r.id === id)
+  return useProject(({ history, build }) => {
+    const { steps } = history.present
+    const own = step.fields.reference
+    const caseStep = steps.find((s) => s.id === step.fields.case) ?? steps.find((s) => s.kind === 'case')
+    const id = typeof own === 'string' ? own : caseStep?.fields.reference
+    return build?.references.find((r) => r.id === id)
+  })
 }
 
 interface ChoicesProps {
@@ -118,7 +119,7 @@ function Holes({
   reference: ReferenceView | undefined
   onChange: (value: 'mounting' | string[]) => void
 }) {
-  const { unit } = useDocument()
+  const unit = useUnit()
   const holes = reference?.board?.holes ?? []
   const chosen = saved === 'mounting' ? holes.filter((h) => h.mounting).map((h) => h.id) : saved
   const toggle = (id: string) => onChange(chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id])

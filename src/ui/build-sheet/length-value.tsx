@@ -5,7 +5,7 @@ import type { LengthField } from '@/core/steps/fields'
 import { evaluateFormula } from '@/core/units/formula'
 import { formatLength, inBothUnits } from '@/core/units/length'
 import { ok } from '@/core/result'
-import { useDocument, useProject, useProjectStore } from '../project/store'
+import { useProject, useProjectStore, useUnit } from '../project/store'
 import { toStoredFormula } from '@/core/units/stored-formula'
 
 /** Pointer travel that changes a dragged value by one step, pixels; and the step, mm. */
@@ -32,7 +32,7 @@ export function LengthValue({
   const id = `${step}.${field}`
   const editing = useProject((s) => s.editing === id)
   const set = useProject((s) => s.set)
-  const unit = useDocument().unit
+  const unit = useUnit()
   const drag = useValueDrag(step, field, value, spec, () => set({ editing: id }))
   if (editing) return <LengthEditor step={step} field={field} spec={spec} formula={formula} />
   const shown = value === undefined ? formula : formatLength(value, unit)
@@ -55,7 +55,7 @@ export function LengthValue({
 function useValueDrag(step: string, field: string, value: number | undefined, spec: LengthField, open: () => void) {
   const edit = useProject((s) => s.edit)
   const endEdit = useProject((s) => s.endEdit)
-  const start = useRef<{ x: number; value: number; moved: boolean } | undefined>(undefined)
+  const start = useRef<{ x: number; value: number; steps: number; moved: boolean } | undefined>(undefined)
   const nudge = (from: number, by: number, dragging: boolean) => {
     const next = Math.min(spec.max, Math.max(spec.min, Math.round((from + by) / STEP) * STEP))
     edit(setField(step, field, formatLength(next)), { group: `drag ${step}.${field}`, dragging })
@@ -64,14 +64,14 @@ function useValueDrag(step: string, field: string, value: number | undefined, sp
     onPointerDown: (event: React.PointerEvent<HTMLButtonElement>) => {
       if (event.button !== 0 || value === undefined) return
       event.currentTarget.setPointerCapture(event.pointerId)
-      start.current = { x: event.clientX, value, moved: false }
+      start.current = { x: event.clientX, value, steps: 0, moved: false }
     },
     onPointerMove: (event: React.PointerEvent) => {
       const from = start.current
       if (!from) return
       const steps = Math.trunc((event.clientX - from.x) / PIXELS)
-      if (steps === 0 && !from.moved) return
-      from.moved = true
+      if (steps === from.steps) return
+      Object.assign(from, { steps, moved: true })
       nudge(from.value, steps * STEP, true)
     },
     onPointerUp: () => {
@@ -105,7 +105,7 @@ function LengthEditor({
   formula: string
 }) {
   const store = useProjectStore()
-  const { unit } = useDocument()
+  const unit = useUnit()
   const names = useProject((s) => s.build?.names) ?? {}
   const before = useRef(formula)
   const [text, setText] = useState(formula)

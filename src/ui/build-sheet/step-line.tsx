@@ -1,6 +1,6 @@
 'use client'
 import { MoreHorizontal } from 'lucide-react'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { duplicateStep, moveStep, nameStep, removeStep, setOff } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
@@ -10,7 +10,7 @@ import { useProject } from '../project/store'
 import { FieldValue } from './field-value'
 
 /** One numbered sentence of the sheet, with its values, its menu, and what is wrong with it. */
-export function StepLine({
+export const StepLine = memo(function StepLine({
   step,
   number,
   report,
@@ -74,7 +74,7 @@ export function StepLine({
       <StepMenu step={step} />
     </li>
   )
-}
+})
 
 function StepName({ step }: { step: ProjectStep }) {
   return step.name ? <p className="text-[13.5px] font-semibold text-soft">{step.name}</p> : null

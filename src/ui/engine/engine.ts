@@ -6,23 +6,28 @@ import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
 import type { Arrangement } from '@/core/print/arrange'
 import type { BuildView, BuildWorker } from '@/worker/build.worker'
-import type { CheckInputView, CheckWorker } from '@/worker/check.worker'
+import type { CheckWorker } from '@/worker/check.worker'
+import { BuildQueue } from './build-queue'
+
+/** How far a build is that takes longer than a moment. */
+export interface Progress {
+  done: number
+  total: number
+}
 
 export interface EngineEvents {
   onBuild: (build: BuildView) => void
   onLedger: (rows: LedgerRow[]) => void
   onFindings: (findings: Finding[]) => void
-  onBusy: (busy: boolean) => void
+  /** undefined: nothing is being built. */
+  onProgress: (progress: Progress | undefined) => void
   onFailure: (message: string) => void
 }
 
 /** After the last change of a dragged value, this long until it is built in view quality, ms. */
 const SETTLE = 250
 
-/**
- * The workers behind a project: one builds, one measures and checks. While one document is being
- * built only the newest of those that came meanwhile is kept.
- */
+/** The workers behind a project: one builds, and hands what it built to one that measures and checks. */
 export class Engine {
   private readonly buildThread = new Worker(new URL('../../worker/build.worker.ts', import.meta.url), {
     type: 'module',
@@ -32,14 +37,27 @@ export class Engine {
   })
   private readonly builder = Comlink.wrap<BuildWorker>(this.buildThread)
   private readonly checker = Comlink.wrap<CheckWorker>(this.checkThread)
-  private ticket = 0
-  private waiting: { project: Project; quality: Quality } | undefined
-  private running = false
+  private readonly queue: BuildQueue<Project>
   private settle: ReturnType<typeof setTimeout> | undefined
   private known: string[] = []
-  private checking: Promise<void> = Promise.resolve()
 
-  constructor(private readonly events: EngineEvents) {}
+  constructor(private readonly events: EngineEvents) {
+    this.queue = new BuildQueue((project, quality, ticket) => this.build(project, quality, ticket))
+    const fresh = (ticket: number) => ticket === this.queue.ticket
+    const between = new MessageChannel()
+    void this.builder.connect(
+      Comlink.transfer(between.port1, [between.port1]),
+      Comlink.proxy((ticket, done, total) => fresh(ticket) && events.onProgress({ done, total })),
+    )
+    void this.checker.connect(
+      Comlink.transfer(between.port2, [between.port2]),
+      Comlink.proxy({
+        ledger: (ticket: number, rows: LedgerRow[]) => fresh(ticket) && events.onLedger(rows),
+        findings: (ticket: number, findings: Finding[]) => fresh(ticket) && events.onFindings(findings),
+        failure: (message: string) => events.onFailure(message),
+      }),
+    )
+  }
 
   async addModel(sha: string, model: ImportedModel): Promise<void> {
     await Promise.all([this.builder.addModel(sha, model), this.checker.addModel(sha, model)])
@@ -48,60 +66,29 @@ export class Engine {
   /** Asks for a build; `dragging` ones are coarse and followed by a fine one when the value rests. */
   request(project: Project, dragging: boolean): void {
     clearTimeout(this.settle)
-    this.waiting = { project, quality: dragging ? 'drag' : 'view' }
     if (dragging) this.settle = setTimeout(() => this.request(project, false), SETTLE)
-    void this.run()
+    this.queue.request(project, dragging ? 'drag' : 'view')
   }
 
-  private async run(): Promise<void> {
-    if (this.running) return
-    this.running = true
-    this.events.onBusy(true)
+  /** Gives up what is being built; what was built last stays. */
+  stop(): void {
+    clearTimeout(this.settle)
+    void this.builder.stop(this.queue.stop())
+    this.events.onProgress(undefined)
+  }
+
+  private async build(project: Project, quality: Quality, ticket: number): Promise<void> {
     try {
-      while (this.waiting) {
-        const { project, quality } = this.waiting
-        this.waiting = undefined
-        const ticket = ++this.ticket
-        const build = await this.builder.build(project, quality, ticket, this.known)
-        if (!build) continue
-        this.known = [...build.parts.map((p) => p.key), ...build.references.map((r) => r.key)]
-        this.events.onBuild(build)
-        this.check(project, build, ticket)
-      }
+      const build = await this.builder.build(project, quality, ticket, this.known)
+      // What comes after a newer one was asked for is dropped whole: the newer one was told what is known here.
+      if (!build || ticket !== this.queue.ticket) return
+      this.known = [...build.parts.map((p) => p.key), ...build.references.map((r) => r.key)]
+      this.events.onProgress(undefined)
+      this.events.onBuild(build)
     } catch (error) {
+      this.events.onProgress(undefined)
       this.events.onFailure(error instanceof Error ? error.message : String(error))
-    } finally {
-      this.running = false
-      this.events.onBusy(false)
     }
-  }
-
-  private check(project: Project, build: BuildView, ticket: number): void {
-    const input: CheckInputView = {
-      project,
-      rows: build.rows,
-      steps: build.steps,
-      parts: build.parts.map(({ id, name, color, key, mesh, volume, print }) => ({
-        id,
-        name,
-        color,
-        key,
-        mesh,
-        volume,
-        print,
-      })),
-    }
-    this.checking = this.checking
-      .then(async () => {
-        if (ticket < this.ticket) return
-        const rows = await this.checker.measure(input, ticket)
-        if (!rows || ticket < this.ticket) return
-        this.events.onLedger(rows)
-        if (build.quality === 'drag') return
-        const findings = await this.checker.check(input, rows, ticket)
-        if (findings && ticket === this.ticket) this.events.onFindings(findings)
-      })
-      .catch((error: unknown) => this.events.onFailure(error instanceof Error ? error.message : String(error)))
   }
 
   section(axis: 'x' | 'y' | 'z', at: number) {

@@ -8,7 +8,7 @@ import { Choose } from '../primitives/choose'
 import { ChooseFile } from '../primitives/choose-file'
 import { Heading } from '../primitives/heading'
 import { useActions } from '../project/actions-context'
-import { useDocument, useProject } from '../project/store'
+import { useDocument, useProject, useUnit } from '../project/store'
 
 /** What the parts must fit. */
 export function Gather() {
@@ -176,7 +176,7 @@ function Items({ reference }: { reference: ReferenceView }) {
 }
 
 function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceView }) {
-  const { unit } = useDocument()
+  const unit = useUnit()
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
   const picked = useProject((s) => s.picks.some((p) => p.kind === 'item' && p.owner === item.id))

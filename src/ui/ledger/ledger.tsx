@@ -1,14 +1,15 @@
 'use client'
+import { memo } from 'react'
 import type { LedgerRow } from '@/core/fit/ledger'
 import { formatGap } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
-import { useDocument, useProject } from '../project/store'
+import { useProject, useUnit } from '../project/store'
 import { Gauge } from './gauge'
 
 /** Every place where two things meet, and what the checks have to say. */
 export function Ledger() {
   const rows = useProject((s) => s.ledger)
-  const { unit } = useDocument()
+  const unit = useUnit()
   const held = rows.filter((r) => r.verdict === 'holds').length
   return (
     <>
@@ -42,8 +43,8 @@ export function Ledger() {
 const WORD = { holds: '✓', tight: 'tight', wide: 'wide', lost: 'lost' } as const
 const TONE = { holds: 'text-moss', tight: 'text-rust', wide: 'text-ochre', lost: 'text-rust' } as const
 
-function Row({ row }: { row: LedgerRow }) {
-  const { unit } = useDocument()
+const Row = memo(function Row({ row }: { row: LedgerRow }) {
+  const unit = useUnit()
   const set = useProject((s) => s.set)
   const pointed = useProject((s) => s.pointedRow === row.id)
   const point = (on: boolean) => set({ pointedRow: on ? row.id : undefined })
@@ -72,7 +73,7 @@ function Row({ row }: { row: LedgerRow }) {
       </td>
     </tr>
   )
-}
+})
 
 function Findings() {
   const findings = useProject((s) => s.findings)

@@ -5,6 +5,7 @@ import type { Problem } from '@/core/result'
 import { call, type OpenProject } from '../api'
 import { BuildSheet } from '../build-sheet/build-sheet'
 import { Engine } from '../engine/engine'
+import { shareBuild, shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
 import { Ledger } from '../ledger/ledger'
 import { Print } from '../print/print'
@@ -65,10 +66,14 @@ function start(open: OpenProject): Opened & { close: () => void } {
   const { set } = store.getState()
   const engine = new Engine({
     onBuild: (build) =>
-      set({ build, failure: undefined, ...(build.parts.length === 0 ? { ledger: [], findings: [] } : {}) }),
-    onLedger: (ledger) => set({ ledger }),
+      set({
+        build: shareBuild(store.getState().build, build),
+        failure: undefined,
+        ...(build.parts.length === 0 ? { ledger: [], findings: [] } : {}),
+      }),
+    onLedger: (ledger) => set({ ledger: shareRows(store.getState().ledger, ledger) }),
     onFindings: (findings) => set({ findings }),
-    onBusy: (busy) => set({ busy }),
+    onProgress: (building) => set({ building }),
     onFailure: (failure) => set({ failure }),
   })
   const actions = new Actions(store, engine)
@@ -147,12 +152,12 @@ function useDrop() {
 const PICTURE_WIDTH = 480
 const PICTURE_DELAY = 2500
 
-/** A while after the last change, the projects page gets a new picture. */
+/** A while after the last change, the projects page gets a new picture; never while a value is dragged. */
 function usePicture(view: React.RefObject<SceneView | undefined>): void {
   const id = useProject((s) => s.id)
   const build = useProject((s) => s.build)
   useEffect(() => {
-    if (!build || build.parts.length + build.references.length === 0) return
+    if (!build || build.quality === 'drag' || build.parts.length + build.references.length === 0) return
     const timer = setTimeout(() => {
       void view.current
         ?.picture(PICTURE_WIDTH)

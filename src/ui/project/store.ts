@@ -8,6 +8,7 @@ import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportProgress } from '@/core/formats/step/read-step'
 import type { Pick } from '@/core/fit/picks'
 import type { BuildView } from '@/worker/build.worker'
+import type { Progress } from '../engine/engine'
 import type { OpenProject } from '../api'
 
 /** The places of the work. */
@@ -42,7 +43,8 @@ export interface ProjectState {
   build: BuildView | undefined
   ledger: LedgerRow[]
   findings: Finding[] | undefined
-  busy: boolean
+  /** How far a build is that takes longer than a moment. */
+  building: Progress | undefined
   failure: string | undefined
   importing: { name: string; progress: ImportProgress; stop: () => void } | undefined
   importReport: { title: string; lines: string[]; failed: boolean } | undefined
@@ -77,7 +79,7 @@ export function createProjectStore(open: OpenProject) {
     build: undefined,
     ledger: [],
     findings: undefined,
-    busy: false,
+    building: undefined,
     failure: undefined,
     importing: undefined,
     importReport: undefined,
@@ -112,5 +114,7 @@ export function useProjectStore(): ProjectStore {
   if (!store) throw new Error('useProjectStore outside a project')
   return store
 }
+
+export const useUnit = () => useProject((s) => s.history.present.unit)
 
 export const useDocument = (): Project => useProject((s) => s.history.present)

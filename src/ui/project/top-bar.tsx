@@ -7,11 +7,12 @@ import { rename, setUnit } from '@/core/document/edits'
 import { callJson } from '../api'
 import { Choose } from '../primitives/choose'
 import { Search } from './search'
-import { type Place, PLACES, useDocument, useProject, useProjectStore } from './store'
+import { type Place, PLACES, useProject, useProjectStore, useUnit } from './store'
 
 /** The project, the places of the work, undo and redo, whether it is saved, and the search. */
 export function TopBar() {
-  const document = useDocument()
+  const name = useProject((s) => s.history.present.name)
+  const unit = useUnit()
   const place = useProject((s) => s.place)
   const set = useProject((s) => s.set)
   const edit = useProject((s) => s.edit)
@@ -21,14 +22,12 @@ export function TopBar() {
         Projects
       </Link>
       <input
-        key={document.name}
+        key={name}
         aria-label="Name of the project"
-        defaultValue={document.name}
-        size={Math.max(8, document.name.length)}
+        defaultValue={name}
+        size={Math.max(8, name.length)}
         className="max-w-56 min-w-0 border-b border-transparent bg-transparent font-[650] outline-none hover:border-rule focus:border-figure"
-        onBlur={(e) =>
-          e.target.value.trim() && e.target.value.trim() !== document.name && edit(rename(e.target.value.trim()))
-        }
+        onBlur={(e) => e.target.value.trim() && e.target.value.trim() !== name && edit(rename(e.target.value.trim()))}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
       <nav aria-label="Places of the work" className="flex h-full gap-5">
@@ -47,7 +46,7 @@ export function TopBar() {
       <UndoRedo />
       <Choose
         label="Unit of plain numbers"
-        value={document.unit}
+        value={unit}
         options={{ mm: 'mm', in: 'in' }}
         onChange={(unit) => edit(setUnit(unit as 'mm'))}
       />

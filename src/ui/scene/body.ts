@@ -12,6 +12,7 @@ import {
   type Plane,
 } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
+import type { Vec3 } from '@/core/geometry/vec'
 import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Showing } from '../project/store'
 import type { Palette } from './palette'
@@ -24,21 +25,28 @@ export class Body {
 
   constructor(
     readonly id: string,
-    private readonly shown: ShownMesh,
-    readonly triangleSurface: Uint32Array,
+    private shown: ShownMesh,
   ) {
-    const geometry = new BufferGeometry()
-    geometry.setAttribute('position', new BufferAttribute(shown.positions, 3))
-    geometry.setAttribute('normal', new BufferAttribute(shown.normals, 3))
-    geometry.boundsTree = MeshBVH.deserialize(shown.tree, geometry, { setIndex: false })
     this.mesh = new Mesh(
-      geometry,
+      faces(shown),
       new MeshLambertMaterial({ polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }),
     )
-    const edges = new BufferGeometry()
-    edges.setAttribute('position', new BufferAttribute(shown.edges, 3))
-    this.lines = new LineSegments(edges, new LineBasicMaterial())
+    this.lines = new LineSegments(edges(shown), new LineBasicMaterial())
     this.group.add(this.mesh, this.lines)
+  }
+
+  /** Takes another shape; what it is drawn with stays, since compiling shaders anew holds everything up. */
+  reshape(shown: ShownMesh): void {
+    this.shown = shown
+    for (const [drawn, geometry] of [[this.mesh, faces(shown)] as const, [this.lines, edges(shown)] as const]) {
+      drawn.geometry.dispose()
+      drawn.geometry = geometry
+    }
+  }
+
+  /** The surface a triangle belongs to. */
+  surfaceOf(triangle: number): number {
+    return this.shown.triangleSurface[triangle]!
   }
 
   /** References are always pale; a part has its own colour. Ghosts let things behind them show. */
@@ -46,31 +54,38 @@ export class Body {
     const ghost = look.showing === 'ghost'
     this.group.visible = look.showing !== 'hidden'
     const { material } = this.mesh
+    const clipped = planes.length !== (material.clippingPlanes?.length ?? 0)
+    const seeThrough = ghost || look.reference
     material.color = new Color(look.reference ? colors.ghost : look.color)
-    material.transparent = ghost || look.reference
+    const changed = clipped || seeThrough !== material.transparent
+    material.transparent = seeThrough
     material.opacity = ghost ? 0.16 : look.reference ? 0.82 : 1
     material.depthWrite = !ghost
     material.side = planes.length > 0 ? DoubleSide : FrontSide
     material.clippingPlanes = planes
-    material.needsUpdate = true
+    if (changed) material.needsUpdate = true
     this.lines.material.color = new Color(look.reference ? colors.ghostEdge : colors.ink)
     this.lines.material.transparent = true
     this.lines.material.opacity = ghost ? 0.35 : look.reference ? 0.75 : 0.9
     this.lines.material.clippingPlanes = planes
-    this.lines.material.needsUpdate = true
+    if (clipped) this.lines.material.needsUpdate = true
   }
 
   /** The triangles of one surface, or of all for -1, as a patch to lie over it. */
   patch(surface: number): BufferGeometry {
     const out: number[] = []
-    const { positions } = this.shown
-    for (let t = 0; t < this.triangleSurface.length; t++)
-      if (surface < 0 || this.triangleSurface[t] === surface)
-        for (let i = 9 * t; i < 9 * t + 9; i++) out.push(positions[i]!)
+    const { positions, triangleSurface } = this.shown
+    for (let t = 0; t < triangleSurface.length; t++)
+      if (surface < 0 || triangleSurface[t] === surface) for (let i = 9 * t; i < 9 * t + 9; i++) out.push(positions[i]!)
     const geometry = new BufferGeometry()
     geometry.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3))
-    geometry.computeBoundingBox()
     return geometry
+  }
+
+  /** The size of the box round a surface, mm. */
+  sizeOf(surface: number): Vec3 {
+    const box = this.shown.surfaceBoxes.subarray(6 * surface, 6 * surface + 6)
+    return [box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!]
   }
 
   dispose(): void {
@@ -79,4 +94,16 @@ export class Body {
     this.lines.geometry.dispose()
     this.lines.material.dispose()
   }
+}
+
+function faces(shown: ShownMesh): BufferGeometry {
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(shown.positions, 3))
+  geometry.setAttribute('normal', new BufferAttribute(shown.normals, 3))
+  geometry.boundsTree = MeshBVH.deserialize(shown.tree, geometry, { setIndex: false })
+  return geometry
+}
+
+function edges(shown: ShownMesh): BufferGeometry {
+  return new BufferGeometry().setAttribute('position', new BufferAttribute(shown.edges, 3))
 }

@@ -2,6 +2,7 @@
 import { useProject } from '../project/store'
 import { SectionControl } from './section-control'
 import type { Direction, SceneView } from './scene-view'
+import { useDrawn } from './use-drawn'
 
 /** Words round a dial, where a maker standing at the printer would find them. */
 const WORDS: [Direction, string, string][] = [
@@ -16,7 +17,7 @@ export function Dial({ view }: { view: SceneView }) {
   const perspective = useProject((s) => s.perspective)
   const showing = useProject((s) => s.showing)
   const set = useProject((s) => s.set)
-  const from = view.lookingFrom()
+  const from = useDrawn(view, (v) => v.lookingFrom())
   const references = showing.references ?? 'solid'
   const word = (direction: Direction) =>
     from === direction ? 'font-semibold text-ink underline underline-offset-4' : 'text-soft hover:text-ink'

@@ -3,7 +3,7 @@ import { removeStep, setItemState } from '@/core/document/edits'
 import { describePick, measurePicks, type Pick } from '@/core/fit/picks'
 import { formatLength, withUnit } from '@/core/units/length'
 import { useActions } from '../project/actions-context'
-import { type ProjectState, useDocument, useProject, useProjectStore } from '../project/store'
+import { type ProjectState, useDocument, useProject, useProjectStore, useUnit } from '../project/store'
 
 /** One line at the foot of the scene: what was picked, its size, and the verbs that make sense for it. */
 export function FootLine() {
@@ -12,7 +12,7 @@ export function FootLine() {
   const measuring = useProject((s) => s.measuring)
   const importing = useProject((s) => s.importing)
   const failure = useProject((s) => s.failure)
-  const { unit } = useDocument()
+  const unit = useUnit()
   const format = (mm: number) => formatLength(mm, unit)
   const [first, second] = picks
   if (importing)

@@ -1,7 +1,8 @@
 'use client'
 import { formatGap } from '@/core/units/length'
-import { useDocument, useProject } from '../project/store'
+import { useProject, useUnit } from '../project/store'
 import type { SceneView } from './scene-view'
+import { useDrawn } from './use-drawn'
 
 const RADIUS = 58
 
@@ -9,12 +10,13 @@ const RADIUS = 58
 export function GapInset({ view }: { view: SceneView }) {
   const pointed = useProject((s) => s.pointedRow)
   const row = useProject((s) => s.ledger.find((r) => r.id === s.pointedRow))
-  const { unit } = useDocument()
+  const unit = useUnit()
   const place = pointed?.startsWith('place ')
     ? (pointed.slice(6).split(' ').map(Number) as [number, number, number])
     : row?.at?.[0]
-  if (!place) return null
-  const [x, y] = view.project(place)
+  const at = useDrawn(view, (v) => place && v.project(place).join(' '))
+  if (!at) return null
+  const [x, y] = at.split(' ').map(Number) as [number, number]
   return (
     <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
       <circle cx={x} cy={y} r={7} fill="none" stroke="var(--rust)" strokeWidth={2} />

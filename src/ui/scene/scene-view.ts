@@ -5,7 +5,6 @@ import {
   LineSegments,
   BufferGeometry,
   Mesh,
-  MeshBasicMaterial,
   OrthographicCamera,
   PerspectiveCamera,
   Plane,
@@ -17,11 +16,14 @@ import {
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
+import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Section, Showing } from '../project/store'
-import type { Body } from './body'
+import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
 import { layGrid, lights } from './ground'
+import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
+import { smallPicture } from './picture'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
@@ -43,13 +45,6 @@ export interface Look {
   reference: boolean
 }
 
-/** A surface of a body (-1: all of it) to be coloured. */
-export interface Mark {
-  body: string
-  surface: number
-  tone: 'mark' | 'hover'
-}
-
 export interface Hit {
   body: Body
   surface: number
@@ -66,7 +61,7 @@ export class SceneView {
   private readonly controls: OrbitControls
   private readonly bodies = new Map<string, Body>()
   private readonly looks = new Map<string, Look>()
-  private readonly marks = new Group()
+  private readonly marks = new Marks()
   private readonly caps = new Group()
   private readonly grid: LineSegments
   private readonly caster = new Raycaster()
@@ -74,13 +69,14 @@ export class SceneView {
   private section: Section | undefined
   private pending = 0
   private framed = false
-  private marked: readonly Mark[] = []
   /** Called after every drawing, to move what is laid over the scene. */
-  onDraw: () => void = () => {}
+  readonly drawn = new Set<() => void>()
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true })
     this.renderer.localClippingEnabled = true
+    // Asking for a shader's errors waits for it to be compiled.
+    this.renderer.debug.checkShaderErrors = false
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.camera = this.ortho
     for (const camera of [this.ortho, this.wide]) camera.up.set(0, 0, 1)
@@ -99,7 +95,7 @@ export class SceneView {
     this.colors = palette()
     this.renderer.setClearColor(this.colors.ground)
     ;(this.grid.material as LineBasicMaterial).color.set(this.colors.grid)
-    for (const [id, look] of this.looks) this.bodies.get(id)?.dress(look, this.colors, this.planes())
+    this.dressAll()
     this.draw()
   }
 
@@ -114,10 +110,12 @@ export class SceneView {
     this.draw()
   }
 
-  put(body: Body): void {
-    this.bodies.get(body.id)?.group.removeFromParent()
-    this.bodies.get(body.id)?.dispose()
-    this.bodies.set(body.id, body)
+  /** Shows a shape under a name, in place of what was under it. */
+  put(id: string, shown: ShownMesh): void {
+    const before = this.bodies.get(id)
+    if (before) return before.reshape(shown)
+    const body = new Body(id, shown)
+    this.bodies.set(id, body)
     this.scene.add(body.group)
   }
 
@@ -138,6 +136,10 @@ export class SceneView {
     this.draw()
   }
 
+  private dressAll(): void {
+    for (const [id, look] of this.looks) this.bodies.get(id)?.dress(look, this.colors, this.planes())
+  }
+
   body(id: string): Body | undefined {
     return this.bodies.get(id)
   }
@@ -154,8 +156,8 @@ export class SceneView {
   setSection(section: Section | undefined): void {
     this.section = section
     if (!section) this.caps.clear()
-    this.mark(this.marked)
-    for (const [id, look] of this.looks) this.bodies.get(id)?.dress(look, this.colors, this.planes())
+    this.layMarks()
+    this.dressAll()
     this.draw()
   }
 
@@ -172,26 +174,13 @@ export class SceneView {
 
   /** Lays coloured patches over surfaces. */
   mark(marks: readonly Mark[]): void {
-    this.marked = marks
-    for (const child of [...this.marks.children]) {
-      child.removeFromParent()
-      ;(child as Mesh).geometry.dispose()
-    }
-    for (const { body, surface, tone } of marks) {
-      const target = this.bodies.get(body)
-      if (!target?.group.visible) continue
-      const material = new MeshBasicMaterial({
-        color: this.colors[tone],
-        transparent: true,
-        opacity: 0.5,
-        polygonOffset: true,
-        polygonOffsetFactor: -1,
-        polygonOffsetUnits: -1,
-        clippingPlanes: this.planes(),
-      })
-      this.marks.add(new Mesh(target.patch(surface), material))
-    }
+    this.marks.set(marks)
+    this.layMarks()
     this.draw()
+  }
+
+  private layMarks(): void {
+    this.marks.lay(this.bodies, this.colors, this.planes())
   }
 
   /** What is under a point of the page. */
@@ -209,7 +198,7 @@ export class SceneView {
         if (found.distance >= nearest || planes.some((p) => p.distanceToPoint(found.point) < -1e-4)) continue
         if (typeof found.faceIndex !== 'number') continue
         nearest = found.distance
-        best = { body, surface: body.triangleSurface[found.faceIndex]!, point: found.point.toArray() }
+        best = { body, surface: body.surfaceOf(found.faceIndex), point: found.point.toArray() }
         break
       }
     return best
@@ -280,23 +269,29 @@ export class SceneView {
     this.pending = requestAnimationFrame(() => {
       this.pending = 0
       this.renderer.render(this.scene, this.camera)
-      this.onDraw()
+      for (const listener of this.drawn) listener()
     })
   }
 
-  /** A small PNG of the scene. */
-  async picture(width: number): Promise<Blob | null> {
+  /** A small PNG of the parts, whole and without marks. */
+  picture(width: number): Promise<Blob | undefined> {
+    const { section } = this
+    this.section = undefined
+    this.marks.visible = this.caps.visible = false
+    this.dressAll()
     this.renderer.render(this.scene, this.camera)
-    const small = document.createElement('canvas')
-    small.width = width
-    small.height = Math.round((width * this.canvas.clientHeight) / Math.max(1, this.canvas.clientWidth))
-    small.getContext('2d')?.drawImage(this.canvas, 0, 0, small.width, small.height)
-    return new Promise((resolve) => small.toBlob(resolve, 'image/png'))
+    const taken = smallPicture(this.canvas, width)
+    this.section = section
+    this.marks.visible = this.caps.visible = true
+    this.dressAll()
+    this.draw()
+    return taken
   }
 
   dispose(): void {
     cancelAnimationFrame(this.pending)
     this.keepOnly(new Set())
+    this.marks.dispose()
     this.controls.dispose()
     this.renderer.dispose()
   }

@@ -4,18 +4,17 @@ import type { Pick } from '@/core/fit/picks'
 import { boxSize, type Vec3 } from '@/core/geometry/vec'
 import { useEngine } from '../project/actions-context'
 import { type ProjectState, type Showing, useProject, useProjectStore } from '../project/store'
-import { Body } from './body'
 import { Dial } from './dial'
 import { FootLine } from './foot-line'
 import { GapInset } from './gap-inset'
 import { type Direction, type Hit, SceneView } from './scene-view'
+import { Working } from './working'
 
 /** The parts as built, with the references as pale ghosts. */
 export function SceneHost({ onView }: { onView: (view: SceneView | undefined) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const [view, setView] = useState<SceneView>()
   const [broken, setBroken] = useState(false)
-  const [, redraw] = useState(0)
   useEffect(() => {
     let made: SceneView
     try {
@@ -24,7 +23,6 @@ export function SceneHost({ onView }: { onView: (view: SceneView | undefined) =>
       queueMicrotask(() => setBroken(true))
       return
     }
-    made.onDraw = () => redraw((n) => n + 1)
     setView(made)
     onView(made)
     const box = new ResizeObserver(() =>
@@ -64,6 +62,7 @@ export function SceneHost({ onView }: { onView: (view: SceneView | undefined) =>
       {view && <Dial view={view} />}
       {view && <GapInset view={view} />}
       <FootLine />
+      <Working />
     </section>
   )
 }
@@ -99,7 +98,7 @@ function useBodies(view: SceneView | undefined): void {
       const id = `part:${part.id}`
       present.add(id)
       if (part.shown && (keys.current.get(id) !== part.key || !view.body(id))) {
-        view.put(new Body(id, part.shown, part.shown.triangleSurface))
+        view.put(id, part.shown)
         keys.current.set(id, part.key)
       }
       view.dress(id, { color: part.color, showing: showing[id] ?? usual, reference: false })
@@ -109,7 +108,7 @@ function useBodies(view: SceneView | undefined): void {
         const id = `item:${reference.id}:${item.id}`
         present.add(id)
         if (item.shown && (keys.current.get(id) !== reference.key || !view.body(id))) {
-          view.put(new Body(id, item.shown, item.shown.triangleSurface))
+          view.put(id, item.shown)
           keys.current.set(id, reference.key)
         }
         const shown = item.state === 'left-out' ? 'hidden' : (showing.references ?? 'solid')
@@ -194,11 +193,10 @@ function usePointer(view: SceneView | undefined) {
 function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
   if (!hit || !build) return undefined
   const point: Vec3 = hit.point
-  const box = hit.body.patch(hit.surface).boundingBox!
-  const size: Vec3 = [box.max.x - box.min.x, box.max.y - box.min.y, box.max.z - box.min.z]
+  const size = hit.body.sizeOf(hit.surface)
   const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
   if (part) {
-    const surface = part.mesh.surfaces[hit.surface]
+    const surface = part.surfaces[hit.surface]
     if (!surface) return undefined
     return {
       kind: 'surface',

@@ -1,8 +1,7 @@
 'use client'
-import { useMemo } from 'react'
-import { joinBoxes, emptyBox, boxOfPositions } from '@/core/geometry/vec'
+import { joinBoxes, emptyBox } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
-import { type Section, useDocument, useProject } from '../project/store'
+import { type Section, useProject, useUnit } from '../project/store'
 
 const AXES = ['x', 'y', 'z'] as const
 const WORD = { x: 'left to right', y: 'front to back', z: 'bottom to top' } as const
@@ -12,13 +11,9 @@ export function SectionControl() {
   const section = useProject((s) => s.section)
   const build = useProject((s) => s.build)
   const set = useProject((s) => s.set)
-  const { unit } = useDocument()
+  const unit = useUnit()
   const parts = build?.parts
-  // Drawn again with every frame of the scene; the box only changes with the parts.
-  const box = useMemo(
-    () => (parts ?? []).reduce((b, p) => joinBoxes(b, boxOfPositions(p.mesh.positions)), emptyBox()),
-    [parts],
-  )
+  const box = (parts ?? []).reduce((b, p) => joinBoxes(b, p.bounds), emptyBox())
   const range = (axis: Section['axis']): [number, number] => {
     const k = AXES.indexOf(axis)
     return Number.isFinite(box.min[k]!) ? [box.min[k]!, box.max[k]!] : [-50, 50]

@@ -1,0 +1,54 @@
+import { type BufferGeometry, Group, Mesh, MeshBasicMaterial, type Plane } from 'three'
+import type { Body } from './body'
+import type { Palette } from './palette'
+
+/** A surface of a body (-1: all of it) to be coloured. */
+export interface Mark {
+  body: string
+  surface: number
+  tone: 'mark' | 'hover'
+}
+
+const material = () =>
+  new MeshBasicMaterial({
+    transparent: true,
+    opacity: 0.5,
+    polygonOffset: true,
+    polygonOffsetFactor: -1,
+    polygonOffsetUnits: -1,
+  })
+
+/** Coloured patches over surfaces. */
+export class Marks extends Group {
+  private readonly materials = { mark: material(), hover: material() }
+  private marks: readonly Mark[] = []
+
+  set(marks: readonly Mark[]): void {
+    this.marks = marks
+  }
+
+  /** Lays the patches anew, over the bodies as they are now. */
+  lay(bodies: ReadonlyMap<string, Body>, colors: Palette, planes: Plane[]): void {
+    this.empty()
+    for (const tone of ['mark', 'hover'] as const) {
+      const own = this.materials[tone]
+      own.color.set(colors[tone])
+      if ((own.clippingPlanes?.length ?? 0) !== planes.length) own.needsUpdate = true
+      own.clippingPlanes = planes
+    }
+    for (const { body, surface, tone } of this.marks) {
+      const target = bodies.get(body)
+      if (target?.group.visible) this.add(new Mesh<BufferGeometry>(target.patch(surface), this.materials[tone]))
+    }
+  }
+
+  override dispose(): void {
+    this.empty()
+    for (const own of Object.values(this.materials)) own.dispose()
+  }
+
+  private empty(): void {
+    for (const child of [...this.children] as Mesh<BufferGeometry>[]) child.geometry.dispose()
+    this.clear()
+  }
+}

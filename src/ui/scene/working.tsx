@@ -1,0 +1,23 @@
+'use client'
+import { useEngine } from '../project/actions-context'
+import { useProject } from '../project/store'
+
+/** Says so while a build takes longer than a moment, and lets it be stopped. */
+export function Working() {
+  const building = useProject((s) => s.building)
+  const engine = useEngine()
+  if (!building) return null
+  return (
+    <p
+      role="status"
+      className="absolute top-3 left-4 flex items-baseline gap-4 border-t-2 border-ochre bg-sheet px-3 py-1 text-[14px]"
+    >
+      <span>
+        Building, step {Math.min(building.done + 1, building.total)} of {building.total} …
+      </span>
+      <button type="button" className="figure" onClick={() => engine.stop()}>
+        stop
+      </button>
+    </p>
+  )
+}
