@@ -1,11 +1,10 @@
 /**
  * Benchmarks: prints JSON with medians in ms and ratios. Nothing here passes or fails.
- * With an address (`ANORAK_BENCH_URL=http://127.0.0.1:3210`) of a running demo, the page's long tasks
- * while a clearance is dragged are measured too.
+ * The page is the built one (`npm run build`), served for the bench with the demo's project.
  */
 import { readFileSync } from 'node:fs'
 import initKernel from 'replicad-opencascadejs'
-import { at, type Solid, writeStepAssembly } from '../demo/make/step-assembly'
+import { writeStepAssembly } from '../demo/make/step-assembly'
 import { Builder } from '../src/core/build/builder'
 import { runChecks } from '../src/core/checks'
 import { setField } from '../src/core/document/edits'
@@ -13,9 +12,12 @@ import { readProject } from '../src/core/document/read'
 import { readStep } from '../src/core/formats/step/read-step'
 import { measureLedger } from '../src/core/fit/ledger'
 import { Kernel } from '../src/core/kernel/kernel'
+import { ResolvedReferences } from '../src/core/references/resolved-references'
 import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
+import { plainItems } from './assemblies'
 import { recordCalls, replay } from './bare-kernel'
+import { measureLargeImport } from './import'
 import { median, round } from './measure'
 import { measurePage } from './page'
 
@@ -28,17 +30,19 @@ const start = async () => oc
 const model = expectOk(await readStep(board, start))
 const models = new Map([[project.references[0]!.file, model]])
 
-const large = writeStepAssembly(oc, manyItems(1000))
+const large = writeStepAssembly(oc, plainItems(1000))
 const step = {
   rl2_ms: await median(RUNS, () => readStep(board, start)),
   items_1000_ms: await median(RUNS, () => readStep(large, start)),
   items_1000_bytes: large.length,
+  items_1500_drilled: measureLargeImport(oc, RUNS),
 }
 
 const heap = watchHeap()
 const kernel = await Kernel.load()
+const references = new ResolvedReferences()
 const fresh = (quality: 'view' | 'export') => async () => {
-  const builder = new Builder(kernel)
+  const builder = new Builder(kernel, references)
   await builder.build(project, models, quality)
   builder.dispose()
 }
@@ -63,7 +67,7 @@ const ledger = {
   checks_ms: await median(RUNS, () => runChecks({ project, build: built, ledger: rows, kernel })),
 }
 
-const page = process.env.ANORAK_BENCH_URL ? await measurePage(process.env.ANORAK_BENCH_URL) : undefined
+const page = await measurePage()
 process.stdout.write(
   `${JSON.stringify(
     {
@@ -80,29 +84,10 @@ process.stdout.write(
       },
       ...ledger,
       memory: { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 },
-      ...(page ? { page } : {}),
+      page,
     },
     null,
     2,
   )}\n`,
 )
 process.exit(0)
-
-/** An assembly of `count` items of 40 shapes on a board. */
-function manyItems(count: number) {
-  const shapes: Solid[] = Array.from({ length: 40 }, (_, i) =>
-    i % 2 === 0 ? { kind: 'box', size: [1 + i / 20, 1, 0.8] } : { kind: 'cylinder', radius: 0.4 + i / 50, height: 1.2 },
-  )
-  return {
-    name: 'Weather station',
-    children: [
-      { name: 'board', solid: { kind: 'plate', outline: { points: [[-5, -5], [165, -5], [165, 125], [-5, 125]], radius: 3 }, thickness: 1.6, holes: [] } as Solid }, // prettier-ignore
-      ...Array.from({ length: count - 1 }, (_, i) => ({
-        name: `U${i}`,
-        solid: shapes[i % 40]!,
-        color: '#334455',
-        place: at((i % 40) * 4, Math.floor(i / 40) * 4.5, 1.6),
-      })),
-    ],
-  }
-}

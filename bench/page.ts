@@ -1,9 +1,35 @@
+import { spawn } from 'node:child_process'
 import { chromium } from '@playwright/test'
 import { CHROMIUM } from '../tests/e2e/chromium'
 import { round } from './measure'
 
-/** Drags the demo's clearance and reads the browser's own long-task entries: main-thread tasks over 50 ms. */
-export async function measurePage(url: string) {
+const PORT = 3288
+
+/** Serves the built application with the demo's project, for as long as `work` takes. */
+async function served<T>(work: (url: string) => Promise<T>): Promise<T> {
+  const server = spawn(process.execPath, ['tests/e2e/serve.mjs', String(PORT)], { stdio: 'ignore' })
+  try {
+    const url = `http://127.0.0.1:${PORT}`
+    for (let i = 0; i < 120 && !(await fetch(`${url}/api/projects`).catch(() => undefined))?.ok; i++)
+      await new Promise((resolve) => setTimeout(resolve, 500))
+    return await work(url)
+  } finally {
+    server.kill('SIGTERM')
+  }
+}
+
+/**
+ * Drags the demo's clearance and reads the browser's own long-task entries: main-thread tasks over 50 ms, from the
+ * first movement until the picture for the projects page is taken. The first of the runs is on a page just opened.
+ */
+export const measurePage = () =>
+  served(async (url) => {
+    const runs = []
+    for (let i = 0; i < 3; i++) runs.push(await drag(url))
+    return runs
+  })
+
+async function drag(url: string) {
   const browser = await chromium.launch(CHROMIUM)
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -28,7 +54,7 @@ export async function measurePage(url: string) {
     }
     const dragged = Date.now() - start
     await page.mouse.up()
-    await page.waitForTimeout(1500)
+    await page.waitForTimeout(4500)
     const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks)
     return {
       dragged_ms: dragged,

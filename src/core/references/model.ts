@@ -8,6 +8,8 @@ export interface ImportedShape {
   indices: Uint32Array
   /** For face k, its triangles are faceStarts[k] to faceStarts[k + 1] - 1. */
   faceStarts: Uint32Array
+  /** Of the curved shape the triangles stand for, where the file says it: mm3 and mm2. */
+  exact?: { volume: number; area: number }
 }
 
 /** One solid at one place. */

@@ -22,7 +22,7 @@ export function shapeFacts(shape: ImportedShape): ShapeFacts {
     faces.push(recogniseFace(positions, indices, faceStarts[f]!, faceStarts[f + 1]!))
     faceOfTriangle.fill(f, faceStarts[f]!, faceStarts[f + 1]!)
   }
-  const facts = { ...meshFacts(positions, indices), faces, faceOfTriangle }
+  const facts = { ...meshFacts(positions, indices), ...shape.exact, faces, faceOfTriangle }
   known.set(shape, facts)
   return facts
 }

@@ -35,7 +35,8 @@ describe('the demo board', () => {
     expect(pin.faces.filter((f) => f.kind === 'cylinder')).toEqual([
       expect.objectContaining({ radius: expect.closeTo(0.45, 3), hole: false }),
     ])
-    expect(pin.volume / (Math.PI * 0.45 ** 2 * 2.2)).toBeCloseTo(1, 2.5)
+    expect(pin.volume).toBeCloseTo(Math.PI * 0.45 ** 2 * 2.2, 8)
+    expect(pin.area).toBeCloseTo(2 * Math.PI * 0.45 * (0.45 + 2.2), 8)
     expect(facts('Display').faces.map((f) => f.kind)).toEqual(Array(6).fill('plane'))
     expect(facts('Display').volume).toBeCloseTo(27 * 14 * 4.2, 2)
   })

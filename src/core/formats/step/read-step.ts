@@ -9,10 +9,8 @@ import type { StepUnit } from './units'
 
 /** Largest distance between a curved face and its triangles, mm. */
 const CHORD_MM = 0.008
-/** Largest angle between neighbouring facets, radians: a circle has 53 or more, its area right to 0.24 %. */
-const CHORD_ANGLE = 0.12
-/** Small shapes get finer triangles: a share of their own size. */
-const CHORD_SHARE = 5e-4
+/** Largest angle between neighbouring facets, radians: small circles have 25 or more. */
+const CHORD_ANGLE = 0.25
 
 export interface ImportProgress {
   /** What it is at, for the maker. */
@@ -107,22 +105,10 @@ function meshSolids(
   return out
 }
 
-function meshShape(
-  oc: OpenCascadeInstance,
-  shape: ReturnType<InstanceType<OpenCascadeInstance['STEPControl_Reader']>['Shape']>,
-): ImportedShape {
-  const coarse = extract(oc, shape, CHORD_MM, CHORD_ANGLE)
-  const fine = sizeOf(coarse.positions) * CHORD_SHARE
-  return fine < CHORD_MM ? extract(oc, shape, Math.max(fine, 5e-4), CHORD_ANGLE) : coarse
-}
+type Shape = ReturnType<InstanceType<OpenCascadeInstance['STEPControl_Reader']>['Shape']>
 
-function extract(
-  oc: OpenCascadeInstance,
-  shape: ReturnType<InstanceType<OpenCascadeInstance['STEPControl_Reader']>['Shape']>,
-  chord: number,
-  angle: number,
-): ImportedShape {
-  const data = oc.ReplicadMeshExtractor.extract(shape, chord, angle, true)
+function meshShape(oc: OpenCascadeInstance, shape: Shape): ImportedShape {
+  const data = oc.ReplicadMeshExtractor.extract(shape, CHORD_MM, CHORD_ANGLE, true)
   const heap = () => oc.wasmMemory.buffer
   const positions = new Float32Array(heap(), data.getVerticesPtr(), data.getVerticesSize()).slice()
   const indices = new Uint32Array(heap(), data.getTrianglesPtr(), data.getTrianglesSize()).slice()
@@ -131,17 +117,18 @@ function extract(
   const faceStarts = new Uint32Array(groups.length / 3 + 1)
   for (let i = 0; i < groups.length / 3; i++) faceStarts[i] = groups[3 * i]! / 3
   faceStarts[groups.length / 3] = indices.length / 3
-  return { positions, indices, faceStarts }
+  return { positions, indices, faceStarts, exact: exactSizes(oc, shape) }
 }
 
-function sizeOf(positions: Float32Array): number {
-  const min = [Infinity, Infinity, Infinity]
-  const max = [-Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < positions.length; i++) {
-    min[i % 3] = Math.min(min[i % 3]!, positions[i]!)
-    max[i % 3] = Math.max(max[i % 3]!, positions[i]!)
-  }
-  return Math.hypot(max[0]! - min[0]!, max[1]! - min[1]!, max[2]! - min[2]!)
+/** Volume and area of the curved shape itself, mm3 and mm2. */
+function exactSizes(oc: OpenCascadeInstance, shape: Shape): { volume: number; area: number } {
+  const [inside, outside] = [new oc.GProp_GProps(), new oc.GProp_GProps()]
+  oc.BRepGProp.VolumeProperties(shape, inside, false, false, false)
+  oc.BRepGProp.SurfaceProperties(shape, outside, false, false)
+  const sizes = { volume: Math.abs(inside.Mass()), area: outside.Mass() }
+  inside.delete()
+  outside.delete()
+  return sizes
 }
 
 function assemble(
