@@ -2,45 +2,18 @@ import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
-import { startQuietly } from '../support/kernel'
-import { simpleBoard } from '../support/board-shapes'
-import { writeStepAssembly } from '../../demo/make/step-assembly'
-
-const BOARD = { width: 70, depth: 46, thickness: 1.6, radius: 3, hole: 3.2, inset: 5, socket: true }
+import { boardFile, dropFile, newProject, noErrors, openDemo, row } from './helpers'
 
 let step: Buffer
 test.beforeAll(async () => {
-  step = Buffer.from(writeStepAssembly(await startQuietly(), simpleBoard(BOARD)))
+  step = await boardFile()
 })
+noErrors()
 
-const errors: string[] = []
-test.beforeEach(({ page }) => {
-  errors.length = 0
-  page.on('pageerror', (e) => errors.push(e.message))
-  page.on('console', (m) => m.type() === 'error' && !m.text().includes('409') && errors.push(m.text()))
-})
-test.afterEach(() => expect(errors).toEqual([]))
-
-async function newProject(page: Page): Promise<void> {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'New project', exact: true }).click()
-  await expect(page.getByText('Drop the STEP file of your board')).toBeVisible()
-}
-
-async function dropBoard(page: Page, name = 'soil sensor.step'): Promise<void> {
-  const data = await page.evaluateHandle(
-    ([bytes, fileName]) => {
-      const transfer = new DataTransfer()
-      transfer.items.add(new File([Uint8Array.from(atob(bytes!), (c) => c.charCodeAt(0))], fileName!))
-      return transfer
-    },
-    [step.toString('base64'), name],
-  )
-  await page.getByLabel('Sheet').dispatchEvent('drop', { dataTransfer: data })
+async function dropBoard(page: Page): Promise<void> {
+  await dropFile(page, 'soil sensor.step', step)
   await expect(page.getByText('4 mounting holes of Ø 3.2')).toBeVisible({ timeout: 60_000 })
 }
-
-const row = (page: Page, between: string) => page.getByLabel('Ledger').getByRole('row').filter({ hasText: between })
 
 test('from a STEP file to a 3MF: found, left out, wrapped, opened, changed, saved', async ({ page }) => {
   await newProject(page)
@@ -113,9 +86,7 @@ test('a second window is told, and neither side is lost', async ({ page, context
 })
 
 test('the demo: a pick tells its size and verbs, a row shows its place, a section is capped', async ({ page }) => {
-  await page.goto('/')
-  await page.getByRole('link', { name: 'Open Rain logger', exact: true }).click()
-  await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
+  await openDemo(page)
   await expect(page.getByLabel('Ledger').getByText('11 of 11 hold')).toBeVisible()
   const scene = page.getByLabel('The parts as built.')
   await page.getByRole('button', { name: 'top', exact: true }).click()

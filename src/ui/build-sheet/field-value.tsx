@@ -98,14 +98,17 @@ function ItemChoices({ label, options, fallback, saved, reference, onChange }: C
   if (items.length === 0) return <span className="text-soft">nothing</span>
   return items.map((o, i) => (
     <span key={o.item}>
-      {i > 0 && ', '}
+      {i > 0 && ' '}
       {o.name}{' '}
-      <Choose
-        label={`${label}: ${o.name}`}
-        value={saved[o.item] ?? fallback}
-        options={options}
-        onChange={(v) => onChange({ ...saved, [o.item]: v })}
-      />
+      <span className="whitespace-nowrap">
+        <Choose
+          label={`${label}: ${o.name}`}
+          value={saved[o.item] ?? fallback}
+          options={options}
+          onChange={(v) => onChange({ ...saved, [o.item]: v })}
+        />
+        {i < items.length - 1 && ','}
+      </span>
     </span>
   ))
 }

@@ -1,0 +1,49 @@
+import { expect, type Page, test } from '@playwright/test'
+import { writeStepAssembly } from '../../demo/make/step-assembly'
+import { simpleBoard } from '../support/board-shapes'
+import { startQuietly } from '../support/kernel'
+
+const BOARD = { width: 70, depth: 46, thickness: 1.6, radius: 3, hole: 3.2, inset: 5, socket: true }
+
+/** Fails a test in which the page throws or complains; 409 is the answer to a clash. */
+export function noErrors(): void {
+  const errors: string[] = []
+  test.beforeEach(({ page }) => {
+    errors.length = 0
+    page.on('pageerror', (e) => errors.push(e.message))
+    page.on('console', (m) => m.type() === 'error' && !m.text().includes('409') && errors.push(m.text()))
+  })
+  test.afterEach(() => expect(errors).toEqual([]))
+}
+
+export const boardFile = async (): Promise<Buffer> =>
+  Buffer.from(writeStepAssembly(await startQuietly(), simpleBoard(BOARD)))
+
+export async function newProject(page: Page): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New project', exact: true }).click()
+  await expect(page.getByText('Drop the STEP file of your board')).toBeVisible()
+}
+
+/** Drops a file on the page, as from the desktop. */
+export async function dropFile(page: Page, name: string, bytes: Buffer): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([base64, fileName]) => {
+      const transfer = new DataTransfer()
+      transfer.items.add(new File([Uint8Array.from(atob(base64!), (c) => c.charCodeAt(0))], fileName!))
+      return transfer
+    },
+    [bytes.toString('base64'), name],
+  )
+  await page.getByLabel('Sheet').dispatchEvent('drop', { dataTransfer: data })
+}
+
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Open Rain logger', exact: true }).click()
+  await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
+}
+
+/** A row of the fit ledger. */
+export const row = (page: Page, between: string) =>
+  page.getByLabel('Ledger').getByRole('row').filter({ hasText: between })
