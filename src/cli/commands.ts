@@ -10,75 +10,14 @@ import { exportFiles, type ExportedPart, listExport } from '../core/formats/expo
 import { safeFileName } from '../core/formats/file-names'
 import { packProject, PROJECT_ENDING } from '../core/formats/project-file'
 import { measureLedger, type LedgerRow } from '../core/fit/ledger'
-import { boxOfPositions } from '../core/geometry/vec'
 import { Kernel } from '../core/kernel/kernel'
 import type { Arrangement } from '../core/print/arrange'
-import { placePositions } from '../core/geometry/placement'
-import { countKinds } from '../core/recognise/faces'
 import type { ImportedModel } from '../core/references/model'
-import { type Reference, resolveReference } from '../core/references/resolve'
-import { shapeFacts } from '../core/references/shape-facts'
+import { resolveReference } from '../core/references/resolve'
 import { raise } from '../core/result'
 import { proposeCase } from '../core/steps/propose'
 import { importStep, loadProject, readBytes, sha256 } from './files'
-
-const MILLI = 1e6
-/** Six decimals of a mm: what goes out as JSON. */
-const round = (v: number) => Math.round(v * MILLI) / MILLI
-const roundBox = (b: { min: readonly number[]; max: readonly number[] }) => [b.min.map(round), b.max.map(round)]
-
-export async function runInspect(file: string) {
-  const model = await importStep(readBytes(file))
-  const reference = resolveReference(model, {
-    id: 'file',
-    name: basename(file),
-    placing: 'as-in-file',
-    turns: [],
-    states: {},
-  })
-  return {
-    format: model.format,
-    unit: model.unit,
-    notes: model.notes,
-    items: model.items.map((item) => {
-      const shape = model.shapes[item.shape]!
-      const facts = shapeFacts(shape)
-      return {
-        name: item.name,
-        path: item.path,
-        color: item.color ?? null,
-        triangles: facts.triangles,
-        closed: facts.closed,
-        volume_mm3: round(facts.volume),
-        area_mm2: round(facts.area),
-        bounds_mm: roundBox(boxOfPositions(placePositions(item.placement, shape.positions))),
-        faces: countKinds(facts.faces),
-      }
-    }),
-    board: inspectBoard(reference),
-  }
-}
-
-function inspectBoard({ board, items }: Reference) {
-  if (!board) return { found: false, why: `None of the ${items.length} items is thin and flat like a circuit board.` }
-  return {
-    found: true,
-    item: board.name,
-    thickness_mm: round(board.thickness),
-    outline_area_mm2: round(board.outlineArea),
-    size_mm: [round(board.bounds[2] - board.bounds[0]), round(board.bounds[3] - board.bounds[1])],
-    holes: board.holes.map((h) => ({
-      diameter_mm: round(h.diameter),
-      center_mm: h.centre.map(round),
-      through: h.through,
-      mounting: h.mounting,
-      why: h.why,
-    })),
-    over_the_edge: board.overhangs.map((o) => ({ item: o.name, side: o.side, reach_mm: round(o.reach) })),
-    tallest: { item: board.tallest.name, z_mm: round(board.tallest.z) },
-    lowest: { item: board.lowest.name, z_mm: round(board.lowest.z) },
-  }
-}
+import { round, roundBox } from './rounded'
 
 export interface CaseWishes {
   clearance: string | undefined

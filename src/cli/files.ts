@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
-import { readFileSync } from 'node:fs'
-import { dirname, join } from 'node:path'
+import { existsSync, readFileSync } from 'node:fs'
+import { basename, dirname, join } from 'node:path'
 import initKernel from 'replicad-opencascadejs'
 import { readProject } from '../core/document/read'
 import type { Project } from '../core/document/schema'
 import { unpackProject } from '../core/formats/project-file'
+import { type Imported, readFile } from '../core/formats/read-file'
 import { readStep } from '../core/formats/step/read-step'
 import type { ImportedModel } from '../core/references/model'
 import { expectOk, raise } from '../core/result'
@@ -30,6 +31,16 @@ const startKernel = () => (kernel ??= initKernel(quiet))
 
 export const importStep = async (bytes: Uint8Array): Promise<ImportedModel> =>
   expectOk(await readStep(bytes, startKernel))
+
+/** Reads a file of any format; a board in IDF together with the library beside it. */
+export async function importFile(file: string): Promise<Imported> {
+  const bytes = readBytes(file)
+  const library = file.replace(/\.(emn|brd|bdf|idf)$/i, (_, ending: string) => (ending === 'EMN' ? '.EMP' : '.emp'))
+  const whole = library !== file && existsSync(library) ? joinBytes(bytes, readBytes(library)) : bytes
+  return expectOk(await readFile(whole, basename(file), startKernel))
+}
+
+const joinBytes = (a: Uint8Array, b: Uint8Array): Uint8Array => Buffer.concat([a, Buffer.from('\n'), b])
 
 /** Loads a saved project: one ZIP, or a project.json with its imported files beside it. */
 export async function loadProject(file: string): Promise<{ project: Project; models: Map<string, ImportedModel> }> {

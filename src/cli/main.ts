@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util'
 import { ProblemError } from '../core/result'
-import { runBuild, runCase, runCheck, runInspect } from './commands'
+import { runBuild, runCase, runCheck } from './commands'
+import { runInspect } from './inspect'
 import { formatReport } from './report'
 
 const HELP = `anorak inspect FILE

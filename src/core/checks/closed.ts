@@ -1,4 +1,4 @@
-import { isClosed } from '../recognise/mesh-facts'
+import { isClosed } from '../mesh/facts'
 import type { Check } from './finding'
 
 /** A printable part is closed: every edge has exactly two sides. */

@@ -1,6 +1,6 @@
 import type { Kernel, Solid } from '../kernel/kernel'
 import { boxesMeet, boxOfPositions, type Vec3 } from '../geometry/vec'
-import { welded } from '../recognise/mesh-facts'
+import { welded } from '../mesh/weld'
 import { smallestGap, TriangleTree } from '../fit/gap'
 import type { Check, Finding } from './finding'
 

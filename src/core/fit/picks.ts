@@ -73,6 +73,8 @@ export function describePick(pick: Pick, format: (mm: number) => string): string
       return shape.hole ? `Round inside, Ø ${format(2 * shape.radius)}` : `Round outside, Ø ${format(2 * shape.radius)}`
     case 'cone':
       return 'Slanted round face'
+    case 'sphere':
+      return shape.hole ? `Round hollow, Ø ${format(2 * shape.radius)}` : `Ball, Ø ${format(2 * shape.radius)}`
     case 'torus':
       return `Fillet, radius ${format(shape.tube)}`
     case 'free':

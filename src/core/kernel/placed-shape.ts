@@ -11,6 +11,8 @@ export function placeShape(shape: SurfaceShape, m: Placement): SurfaceShape {
     case 'cone':
     case 'torus':
       return { ...shape, axis: normalize(turn(m, shape.axis)), point: apply(m, shape.point) }
+    case 'sphere':
+      return { ...shape, point: apply(m, shape.point) }
     case 'free':
       return shape
   }

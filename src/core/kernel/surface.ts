@@ -6,6 +6,7 @@ export type SurfaceShape =
   /** `hole`: the material is outside the radius. */
   | { kind: 'cylinder'; axis: Vec3; point: Vec3; radius: number; hole: boolean }
   | { kind: 'cone'; axis: Vec3; point: Vec3; radius: number; halfAngle: number }
+  | { kind: 'sphere'; point: Vec3; radius: number; hole: boolean }
   | { kind: 'torus'; axis: Vec3; point: Vec3; radius: number; tube: number }
   | { kind: 'free' }
 

@@ -3,8 +3,8 @@ import { arc, gap2, line, type Loop, type Segment } from '../profile/segment'
 import { loopArea } from '../profile/measure'
 import { mergeRuns } from '../profile/stitch'
 import { fitCircle } from './circle-fit'
-import type { RecognisedFace } from './faces'
-import { weldIndex } from './mesh-facts'
+import type { RecognisedFace } from './recognised-face'
+import { weldIndex } from '../mesh/weld'
 
 /** A run of boundary vertices that all border the same neighbouring face. */
 interface Run {

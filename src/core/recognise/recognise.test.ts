@@ -1,10 +1,12 @@
 import fc from 'fast-check'
+import { boxSoup } from '../../../tests/support/soups'
 import { fromFrame, placePositions } from '../geometry/placement'
 import { anySquareTo, cross, dot, normalize, type Vec2, type Vec3 } from '../geometry/vec'
 import { fitCircle } from './circle-fit'
 import { symmetricEigen } from './eigen'
 import { recogniseFace } from './faces'
-import { isClosed, meshFacts, welded } from './mesh-facts'
+import { isClosed, meshFacts } from '../mesh/facts'
+import { welded } from '../mesh/weld'
 
 const number = fc.double({ min: -50, max: 50, noNaN: true })
 const direction = fc.tuple(number, number, number).map((v) => normalize(v as Vec3)).filter((v) => dot(v, v) > 0.5) // prettier-ignore
@@ -85,19 +87,11 @@ test('a bent sheet is neither plane nor cylinder', () => {
   expect(recogniseFace(bulged, indices, 0, 24).kind).toBe('free')
 })
 
-/** A box with every triangle's corners of their own, as in an STL. */
-function soup([x, y, z]: Vec3) {
-  const corner = (i: number): Vec3 => [i & 1 ? x : 0, i & 2 ? y : 0, i & 4 ? z : 0]
-  const quads = [[0, 2, 3, 1], [4, 5, 7, 6], [0, 1, 5, 4], [2, 6, 7, 3], [0, 4, 6, 2], [1, 3, 7, 5]] // prettier-ignore
-  const triangles = quads.flatMap(([a, b, c, d]) => [a!, b!, c!, a!, c!, d!])
-  return { positions: Float64Array.from(triangles.flatMap(corner)), indices: Uint32Array.from(triangles.keys()) }
-}
-
 test('a box of loose triangles is welded, closed, and has the volume and area of a box', () => {
   fc.assert(
     fc.property(fc.tuple(...Array(3).fill(fc.double({ min: 0.5, max: 90, noNaN: true }))), (size) => {
       const [a, b, c] = size as unknown as Vec3
-      const { positions, indices } = soup([a, b, c])
+      const { positions, indices } = boxSoup([a, b, c])
       const facts = meshFacts(positions, indices)
       expect(facts).toMatchObject({ triangles: 12, closed: true })
       expect(facts.volume).toBeCloseTo(a * b * c, 4)

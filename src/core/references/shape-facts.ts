@@ -1,6 +1,7 @@
-import type { MeshFacts } from '../recognise/mesh-facts'
-import { meshFacts } from '../recognise/mesh-facts'
-import { type RecognisedFace, recogniseFace } from '../recognise/faces'
+import type { MeshFacts } from '../mesh/facts'
+import { meshFacts } from '../mesh/facts'
+import { recogniseFace } from '../recognise/faces'
+import type { RecognisedFace } from '../recognise/recognised-face'
 import type { ImportedShape } from './model'
 
 /** What is known of a shape wherever it is placed; worked out once for each imported shape. */
@@ -19,7 +20,7 @@ export function shapeFacts(shape: ImportedShape): ShapeFacts {
   const faceOfTriangle = new Uint32Array(indices.length / 3)
   const faces: RecognisedFace[] = []
   for (let f = 0; f + 1 < faceStarts.length; f++) {
-    faces.push(recogniseFace(positions, indices, faceStarts[f]!, faceStarts[f + 1]!))
+    faces.push(shape.faces?.[f] ?? recogniseFace(positions, indices, faceStarts[f]!, faceStarts[f + 1]!))
     faceOfTriangle.fill(f, faceStarts[f]!, faceStarts[f + 1]!)
   }
   const facts = { ...meshFacts(positions, indices), ...shape.exact, faces, faceOfTriangle }

@@ -16,7 +16,7 @@ describe('the demo board', () => {
   const load = () => read(readFileSync('demo/boards/rl-2-rev-a.step'))
   test('has its items by name, colour and place, each shape once', async () => {
     const model = await load()
-    expect(model.unit).toEqual({ name: 'mm', from: 'declared in the file' })
+    expect(model.unit).toEqual({ name: 'mm', from: 'declared in the file', certain: true })
     expect(model.items).toHaveLength(30)
     expect(new Set(model.items.map((i) => i.id)).size).toBe(30)
     expect(model.shapes).toHaveLength(12)

@@ -171,5 +171,5 @@ function assemble(
     unread.length > 0
       ? [`${unread.length} of ${solids.length} solids could not be read: ${unread.slice(0, 5).join(', ')}.`]
       : []
-  return ok({ format: 'step', unit: { name: unit.name, from: unit.from }, shapes, items, notes })
+  return ok({ format: 'step', unit: { name: unit.name, from: unit.from, certain: true }, shapes, items, notes })
 }

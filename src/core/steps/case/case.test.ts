@@ -8,7 +8,7 @@ import { setField } from '../../document/edits'
 import { measureLedger } from '../../fit/ledger'
 import { Kernel } from '../../kernel/kernel'
 import { areaOf, perimeterOf } from '../../profile/measure'
-import { isClosed, meshFacts } from '../../recognise/mesh-facts'
+import { isClosed, meshFacts } from '../../mesh/facts'
 import type { ImportedModel } from '../../references/model'
 
 let kernel: Kernel

@@ -1,0 +1,138 @@
+import { basename } from 'node:path'
+import { IDENTITY, placePositions, apply, turn } from '../core/geometry/placement'
+import { boxOfPositions, boxSize } from '../core/geometry/vec'
+import { areaOf, boundsOf, loopArea } from '../core/profile/measure'
+import { countKinds } from '../core/recognise/recognised-face'
+import { type RoundFeature, roundFeatures } from '../core/recognise/holes'
+import type { ImportedOutline } from '../core/outlines/outline'
+import { sizeIn } from '../core/references/guess-unit'
+import {
+  FILE_UNITS,
+  type FileUnit,
+  type ImportedItem,
+  type ImportedModel,
+  type UnitName,
+} from '../core/references/model'
+import { type Reference, resolveReference } from '../core/references/resolve'
+import { shapeFacts } from '../core/references/shape-facts'
+import { importFile } from './files'
+import { round, roundBox } from './rounded'
+
+/** What a file holds, whatever its format. */
+export async function runInspect(file: string) {
+  const imported = await importFile(file)
+  return imported.holds === 'outlines' ? inspectOutline(imported.outline) : inspectModel(imported.model, basename(file))
+}
+
+function inspectModel(model: ImportedModel, name: string) {
+  const reference = resolveReference(model, { id: 'file', name, placing: 'as-in-file', turns: [], states: {} })
+  const features = model.shapes.map((s) => roundFeatures(s.positions, s.indices, s.faceStarts, shapeFacts(s).faces))
+  const items = model.items.map((item) => {
+    const shape = model.shapes[item.shape]!
+    const facts = shapeFacts(shape)
+    const placed = features[item.shape]!.map((f) => inspectRound(f, item))
+    return {
+      name: item.name,
+      path: item.path,
+      color: item.color ?? null,
+      triangles: facts.triangles,
+      closed: facts.closed,
+      volume_mm3: round(facts.volume),
+      area_mm2: round(facts.area),
+      bounds_mm: roundBox(boxOfPositions(placePositions(item.placement, shape.positions))),
+      faces: countKinds(facts.faces),
+      holes: placed.filter((f) => f.kind === 'hole'),
+      pins: placed.filter((f) => f.kind === 'pin'),
+    }
+  })
+  return {
+    format: model.format,
+    unit: model.unit,
+    ...otherUnits(model.unit, sizeOf(reference)),
+    notes: model.notes,
+    items,
+    holes: items.flatMap((i) => i.holes.map((h) => ({ item: i.name, ...h }))),
+    board: inspectBoard(reference),
+  }
+}
+
+/** Where the unit is a guess: the size as it would be in others. */
+function otherUnits(unit: FileUnit, size: readonly number[]) {
+  if (unit.certain) return {}
+  const inFile = size.map((v) => v / FILE_UNITS[unit.name as UnitName])
+  return { size_if: Object.fromEntries((['mm', 'in', 'cm', 'm'] as const).map((u) => [u, sizeIn(inFile, u)])) }
+}
+
+function sizeOf({ items }: Reference): readonly number[] {
+  return boxSize({
+    min: [0, 1, 2].map((c) => Math.min(...items.map((i) => i.bounds.min[c]!))) as never,
+    max: [0, 1, 2].map((c) => Math.max(...items.map((i) => i.bounds.max[c]!))) as never,
+  })
+}
+
+function inspectRound(f: RoundFeature, item: ImportedItem) {
+  const place = item.placement ?? IDENTITY
+  return {
+    kind: f.kind,
+    diameter_mm: round(f.diameter),
+    /** Coarse circles: the diameter is of the circle through the corners; this one touches the flats. */
+    across_flats_mm: round(f.acrossFlats),
+    segments: f.segments,
+    center_mm: apply(place, f.centre).map(round),
+    axis: turn(place, f.axis).map(round),
+    depth_mm: round(f.depth),
+    through: f.through,
+    ...(f.counterbore
+      ? { counterbore: { diameter_mm: round(f.counterbore.diameter), depth_mm: round(f.counterbore.depth) } }
+      : {}),
+    ...(f.countersink
+      ? { countersink: { diameter_mm: round(f.countersink.diameter), angle_deg: round(f.countersink.angle) } }
+      : {}),
+  }
+}
+
+function inspectOutline(outline: ImportedOutline) {
+  const loops = outline.layers.flatMap((l) => l.profile.loops.map((loop) => ({ layer: l.name, loop })))
+  const [x0, y0, x1, y1] = boundsOf({
+    loops: outline.layers.flatMap((l) => [...l.profile.loops, ...l.open]),
+  })
+  return {
+    format: outline.format,
+    unit: outline.unit,
+    ...otherUnits(outline.unit, [x1 - x0, y1 - y0]),
+    notes: outline.notes,
+    layers: outline.layers.map((l) => l.name),
+    loops: loops.length,
+    open_ends: 2 * outline.layers.reduce((sum, l) => sum + l.open.length, 0),
+    area_mm2: round(outline.layers.reduce((sum, l) => sum + areaOf(l.profile), 0)),
+    bounds_mm: [[x0, y0].map(round), [x1, y1].map(round)],
+    outlines: loops.map(({ layer, loop }) => ({
+      layer,
+      hole: loopArea(loop) < 0,
+      lines: loop.filter((s) => s.kind === 'line').length,
+      arcs: loop.filter((s) => s.kind === 'arc').length,
+      area_mm2: round(Math.abs(loopArea(loop))),
+    })),
+  }
+}
+
+function inspectBoard({ board, items }: Reference) {
+  if (!board) return { found: false, why: `None of the ${items.length} items is thin and flat like a circuit board.` }
+  return {
+    found: true,
+    item: board.name,
+    thickness_mm: round(board.thickness),
+    outline_area_mm2: round(board.outlineArea),
+    size_mm: [round(board.bounds[2] - board.bounds[0]), round(board.bounds[3] - board.bounds[1])],
+    holes: board.holes.map((h) => ({
+      diameter_mm: round(h.diameter),
+      center_mm: h.centre.map(round),
+      through: h.through,
+      mounting: h.mounting,
+      why: h.why,
+    })),
+    over_the_edge: board.overhangs.map((o) => ({ item: o.name, side: o.side, reach_mm: round(o.reach) })),
+    tallest: { item: board.tallest.name, z_mm: round(board.tallest.z) },
+    lowest: { item: board.lowest.name, z_mm: round(board.lowest.z) },
+  }
+}

@@ -1,0 +1,96 @@
+import { IDENTITY, type Placement } from '../geometry/placement'
+import { boxOfPositions, boxSize, emptyBox, joinBoxes, type Vec3 } from '../geometry/vec'
+import { mend, mendingNotes, type Mending } from '../mesh/mend'
+import { facesOfMesh } from '../recognise/mesh-faces'
+import { guessUnit } from '../references/guess-unit'
+import {
+  FILE_UNITS,
+  type FileUnit,
+  type ImportedItem,
+  type ImportedModel,
+  type ImportedShape,
+  type UnitName,
+} from '../references/model'
+
+/** Triangles as a reader finds them, in the file's own numbers. */
+export interface RawShape {
+  positions: Float64Array
+  indices: Uint32Array
+  /** Where the reader knows the faces, their first triangles; such shapes are taken as they are. */
+  faceStarts?: Uint32Array
+}
+export interface RawItem {
+  name: string
+  path: string[]
+  color?: string
+  shape: number
+  /** In the file's own numbers. */
+  placement?: Placement
+}
+/** What a reader of meshes finds. */
+export interface RawModel {
+  shapes: RawShape[]
+  items: RawItem[]
+  notes: string[]
+}
+
+/** Makes a model of what a reader found: in millimetres, mended, its faces recognised. */
+export function meshModel(
+  format: ImportedModel['format'],
+  raw: RawModel,
+  fallback: string,
+  declared: FileUnit | undefined,
+  onShare: (share: number) => void = () => {},
+): ImportedModel {
+  const unit = declared ?? guessUnit(rawSize(raw))
+  const mm = FILE_UNITS[unit.name as UnitName]
+  const total: Mending[] = []
+  const shapes = raw.shapes.map((shape, i): ImportedShape => {
+    const made = prepare(shape, mm, total)
+    onShare((i + 1) / raw.shapes.length)
+    return made
+  })
+  const ids = new Map<string, number>()
+  const items = raw.items.map((item): ImportedItem => {
+    const name = item.name || fallback
+    const base = [...item.path, name].join('/')
+    const count = (ids.get(base) ?? 0) + 1
+    ids.set(base, count)
+    const p = item.placement ?? IDENTITY
+    return {
+      id: count === 1 ? base : `${base}~${count}`,
+      name,
+      path: item.path,
+      ...(item.color ? { color: item.color } : {}),
+      shape: item.shape,
+      placement: p.map((v, k) => (k % 4 === 3 ? v * mm : v)),
+    }
+  })
+  return { format, unit, shapes, items, notes: [...raw.notes, ...mendingNotes(sum(total))] }
+}
+
+function prepare(shape: RawShape, mm: number, total: Mending[]): ImportedShape {
+  const positions = mm === 1 ? shape.positions : shape.positions.map((v) => v * mm)
+  if (shape.faceStarts)
+    return { positions: Float32Array.from(positions), indices: shape.indices, faceStarts: shape.faceStarts }
+  const { mesh, mending } = mend(positions, shape.indices)
+  total.push(mending)
+  return facesOfMesh(mesh)
+}
+
+function rawSize(raw: RawModel): Vec3 {
+  return boxSize(raw.shapes.reduce((box, s) => joinBoxes(box, usedBox(s)), emptyBox()))
+}
+
+function usedBox({ positions, indices }: RawShape) {
+  const used = new Float64Array(3 * indices.length)
+  for (const [i, v] of indices.entries()) used.set(positions.subarray(3 * v, 3 * v + 3), 3 * i)
+  return boxOfPositions(used)
+}
+
+const sum = (list: readonly Mending[]): Mending =>
+  list.reduce(
+    (a, b) =>
+      Object.fromEntries(Object.entries(a).map(([k, v]) => [k, v + b[k as keyof Mending]])) as unknown as Mending,
+    { joined: 0, empty: 0, doubled: 0, flipped: 0, filledHoles: 0, filledFacets: 0, open: 0, tangled: 0 },
+  )

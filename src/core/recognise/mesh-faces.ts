@@ -1,0 +1,289 @@
+import { dot, sub, type Vec3 } from '../geometry/vec'
+import { cornerAcross, nextSide, oppositeSides } from '../mesh/half-edges'
+import type { IndexedMesh } from '../mesh/weld'
+import { mergeRings } from './coarse-rounds'
+import { type Facet, readFacets, vertex } from './faces'
+import type { RecognisedFace } from './recognised-face'
+import { type Division, patchOf } from './division'
+import { fitPlane, fitSurface } from './fit-surface'
+import { mergeFlats } from './merge-flats'
+
+/** A mesh whose triangles are sorted by the face they belong to. */
+export interface FacedMesh {
+  positions: Float32Array
+  indices: Uint32Array
+  faceStarts: Uint32Array
+  faces: RecognisedFace[]
+}
+
+/** Vertices may lie this far off their surface, mm and as a share of the mesh's size: what a printed file's noise is. */
+const SLACK = 0.006
+const SLACK_SHARE = 1e-5
+/** Neighbouring facets that turn less than this may be one curved face (cosine of 38 degrees). */
+const SMOOTH = Math.cos((38 * Math.PI) / 180)
+/** Thinner facets do not tell which way they face, mm; and up to here they tell it badly. */
+const THIN = 0.008
+const THINNISH = 0.03
+
+/** Finds the faces of a closed or open mesh by growing over smooth edges. */
+export function facesOfMesh(mesh: IndexedMesh): FacedMesh {
+  const { positions, indices } = mesh
+  const count = indices.length / 3
+  const division: Division = {
+    mesh,
+    opposite: oppositeSides(indices, positions.length / 3),
+    facets: allFacets(mesh),
+    slack: SLACK + SLACK_SHARE * sizeOf(positions),
+    heights: new Float32Array(count),
+    group: new Int32Array(count).fill(-1),
+    faces: [],
+  }
+  for (let t = 0; t < count; t++) division.heights[t] = heightOf(mesh, division.facets[t]!, t)
+  for (const component of components(division, (t) => division.heights[t]! >= THIN))
+    recogniseComponent(division, component)
+  adoptThin(division)
+  mergeFlats(division)
+  mergeRings(division)
+  return sorted(division)
+}
+
+function allFacets(mesh: IndexedMesh): Facet[] {
+  const none: Facet = { normal: [0, 0, 0], area: 0, middle: [0, 0, 0] }
+  return Array.from(
+    { length: mesh.indices.length / 3 },
+    (_, t) => readFacets(mesh.positions, mesh.indices, t, t + 1)[0] ?? none,
+  )
+}
+
+function sizeOf(positions: Float64Array): number {
+  let most = 0
+  for (let c = 0; c < 3; c++) {
+    let [low, high] = [Infinity, -Infinity]
+    for (let i = c; i < positions.length; i += 3) {
+      low = Math.min(low, positions[i]!)
+      high = Math.max(high, positions[i]!)
+    }
+    most = Math.max(most, high - low)
+  }
+  return most
+}
+
+/** The least height of a triangle, mm. */
+function heightOf(mesh: IndexedMesh, facet: Facet, t: number): number {
+  let longest = 0
+  for (let k = 0; k < 3; k++) {
+    const [a, b] = [mesh.indices[3 * t + k]!, mesh.indices[nextSide(3 * t + k)]!]
+    longest = Math.max(
+      longest,
+      Math.hypot(...[0, 1, 2].map((c) => mesh.positions[3 * a + c]! - mesh.positions[3 * b + c]!)),
+    )
+  }
+  return longest === 0 ? 0 : (2 * facet.area) / longest
+}
+
+/** True where two neighbours may be of one face; `side` is that of a towards b. */
+function joins({ facets, heights, mesh, slack, opposite }: Division, side: number): boolean {
+  const [a, b] = [Math.floor(side / 3), Math.floor(opposite[side]! / 3)]
+  const [thin, wide] = heights[a]! < heights[b]! ? [a, b] : [b, a]
+  if (heights[thin]! >= THINNISH || heights[wide]! < THINNISH) return dot(facets[a]!.normal, facets[b]!.normal) > SMOOTH
+  // A thin one beside a wide one belongs to it if its far corner lies in the other's plane.
+  const far = cornerAcross(mesh.indices, thin === a ? side : opposite[side]!)
+  return Math.abs(dot(sub(vertex(mesh.positions, far), facets[wide]!.middle), facets[wide]!.normal)) < slack
+}
+
+/** Sets of triangles joined over smooth edges. */
+function components(division: Division, takes: (t: number) => boolean): number[][] {
+  const { opposite, facets } = division
+  const seen = new Uint8Array(facets.length)
+  const out: number[][] = []
+  for (let start = 0; start < facets.length; start++) {
+    if (seen[start] || !takes(start)) continue
+    seen[start] = 1
+    const found = [start]
+    for (let i = 0; i < found.length; i++)
+      for (let k = 0; k < 3; k++) {
+        const side = opposite[3 * found[i]! + k]!
+        const t = Math.floor(side / 3)
+        if (side < 0 || seen[t] || !takes(t) || !joins(division, 3 * found[i]! + k)) continue
+        seen[t] = 1
+        found.push(t)
+      }
+    out.push(found)
+  }
+  return out
+}
+
+function settle(division: Division, triangles: readonly number[], face: RecognisedFace): void {
+  const group = division.faces.push(face) - 1
+  for (const t of triangles) division.group[t] = group
+}
+
+function recogniseComponent(division: Division, triangles: readonly number[]): void {
+  const patch = patchOf(division, triangles)
+  const whole = fitSurface(patch)
+  if (whole) return settle(division, triangles, whole)
+  const left = new Set(takeFlats(division, triangles))
+  const rest = left.size === triangles.length
+  for (const part of components(division, (t) => left.has(t))) {
+    const partPatch = rest ? patch : patchOf(division, part)
+    const area = partPatch.facets.reduce((sum, f) => sum + f.area, 0)
+    settle(division, part, (rest ? undefined : fitSurface(partPatch)) ?? { kind: 'free', area })
+  }
+}
+
+/** A flat piece stands out from the strips of a curved face by being this many times larger than those beside it. */
+const STANDS_OUT = 3
+
+/** Takes the flat faces out of a component in which they run smoothly into curved ones. @returns what is left */
+function takeFlats(division: Division, triangles: readonly number[]): number[] {
+  const member = new Set(triangles)
+  const flatOf = new Map<number, number>()
+  const flats: { triangles: number[]; area: number; beside: Set<number> }[] = []
+  for (const seed of [...triangles].sort((a, b) => division.facets[b]!.area - division.facets[a]!.area)) {
+    if (flatOf.has(seed)) continue
+    const found = growFlat(division, seed, (t) => member.has(t) && !flatOf.has(t))
+    for (const t of found) flatOf.set(t, flats.length)
+    flats.push({
+      triangles: found,
+      area: found.reduce((sum, t) => sum + division.facets[t]!.area, 0),
+      beside: new Set(),
+    })
+  }
+  for (const [i, flat] of flats.entries())
+    for (const t of flat.triangles)
+      for (let k = 0; k < 3; k++) {
+        const side = division.opposite[3 * t + k]!
+        const other = side < 0 ? undefined : flatOf.get(Math.floor(side / 3))
+        if (other !== undefined && other !== i) flat.beside.add(other)
+      }
+  const left: number[] = []
+  for (const flat of flats) {
+    const beside = [...flat.beside].map((i) => flats[i]!.area).sort((a, b) => a - b)
+    const usual = beside[Math.floor(beside.length / 2)] ?? 0
+    const face = flat.area > STANDS_OUT * usual ? fitPlane(patchOf(division, flat.triangles)) : undefined
+    if (face) settle(division, flat.triangles, face)
+    else for (const t of flat.triangles) left.push(t)
+  }
+  return left
+}
+
+/** The triangles about a seed whose corners lie in its plane. */
+function growFlat(division: Division, seed: number, takes: (t: number) => boolean): number[] {
+  const { mesh, facets, opposite, slack } = division
+  const { normal, middle } = facets[seed]!
+  const offset = dot(normal, middle)
+  const seen = new Set([seed])
+  const found = [seed]
+  for (let i = 0; i < found.length; i++)
+    for (let k = 0; k < 3; k++) {
+      const side = opposite[3 * found[i]! + k]!
+      const t = Math.floor(side / 3)
+      if (side < 0 || seen.has(t) || !takes(t)) continue
+      seen.add(t)
+      const near = [0, 1, 2].every(
+        (c) => Math.abs(dot(vertex(mesh.positions, mesh.indices[3 * t + c]!), normal) - offset) < slack,
+      )
+      if (near && (dot(facets[t]!.normal, normal) > 0.9 || division.heights[t]! < THINNISH)) found.push(t)
+    }
+  return found
+}
+
+/**
+ * Gives thin triangles to the face that most of their corners belong to already, the nearest where several do: first
+ * those with all three, then those with fewer.
+ */
+function adoptThin(division: Division): void {
+  const { group, mesh } = division
+  const touches = new Map<number, Set<number>>()
+  const touch = (t: number) => {
+    for (let k = 0; k < 3; k++) {
+      const v = mesh.indices[3 * t + k]!
+      const known = touches.get(v)
+      if (known) known.add(group[t]!)
+      else touches.set(v, new Set([group[t]!]))
+    }
+  }
+  let waiting: number[] = []
+  for (const [t, g] of group.entries()) {
+    if (g < 0) waiting.push(t)
+    else touch(t)
+  }
+  for (let needed = 3; waiting.length > 0;) {
+    const still: number[] = []
+    for (const t of waiting) {
+      const taken = faceOfCorners(division, touches, t, needed)
+      if (taken === undefined) {
+        still.push(t)
+        continue
+      }
+      group[t] = taken
+      touch(t)
+    }
+    if (still.length < waiting.length) needed = 3
+    else if (needed > 1) needed -= 1
+    else {
+      for (const t of still) settle(division, [t], { kind: 'free', area: division.facets[t]!.area })
+      return
+    }
+    waiting = still
+  }
+}
+
+/** The face that has at least so many of a triangle's corners; of several the one they lie nearest to. */
+function faceOfCorners(
+  { mesh, faces }: Division,
+  touches: ReadonlyMap<number, ReadonlySet<number>>,
+  t: number,
+  needed: number,
+): number | undefined {
+  const corners = [0, 1, 2].map((k) => mesh.indices[3 * t + k]!)
+  const counts = new Map<number, number>()
+  for (const v of corners) for (const g of touches.get(v) ?? []) counts.set(g, (counts.get(g) ?? 0) + 1)
+  const off = (g: number) => Math.max(...corners.map((v) => distanceTo(faces[g]!, vertex(mesh.positions, v))))
+  let best: { group: number; off: number } | undefined
+  for (const [g, n] of counts) {
+    if (n < needed) continue
+    const distance = off(g)
+    if (!best || distance < best.off) best = { group: g, off: distance }
+  }
+  return best?.group
+}
+
+function distanceTo(face: RecognisedFace, p: Vec3): number {
+  const from = 'point' in face ? ([p[0] - face.point[0], p[1] - face.point[1], p[2] - face.point[2]] as const) : p
+  switch (face.kind) {
+    case 'plane':
+      return Math.abs(dot(from, face.normal))
+    case 'cylinder':
+      return Math.abs(Math.sqrt(Math.max(0, dot(from, from) - dot(from, face.axis) ** 2)) - face.radius)
+    case 'sphere':
+      return Math.abs(Math.sqrt(dot(from, from)) - face.radius)
+    case 'cone': {
+      const h = dot(from, face.axis)
+      const r = Math.sqrt(Math.max(0, dot(from, from) - h * h))
+      return Math.abs((r - face.radius) * Math.cos(face.halfAngle) - h * Math.sin(face.halfAngle))
+    }
+    case 'free':
+      return Infinity
+  }
+}
+
+function sorted({ mesh, group, faces }: Division): FacedMesh {
+  const used = faces.flatMap((f, g) => (f ? [g] : []))
+  const rank = new Map(used.map((g, i) => [g, i]))
+  const counts = new Uint32Array(used.length + 1)
+  for (const g of group) counts[rank.get(g)! + 1]! += 1
+  for (let i = 1; i < counts.length; i++) counts[i]! += counts[i - 1]!
+  const next = counts.slice()
+  const indices = new Uint32Array(mesh.indices.length)
+  for (const [t, g] of group.entries()) {
+    const place = next[rank.get(g)!]!++
+    indices.set(mesh.indices.subarray(3 * t, 3 * t + 3), 3 * place)
+  }
+  return {
+    positions: Float32Array.from(mesh.positions),
+    indices,
+    faceStarts: counts,
+    faces: used.map((g) => faces[g]!),
+  }
+}
