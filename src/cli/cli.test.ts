@@ -2,6 +2,8 @@ import { spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { binaryStl, svg } from '../../tests/support/files'
+import { drilledPlate } from '../../tests/support/soups'
 
 const BOARD = 'demo/boards/rl-2-rev-a.step'
 let out: string
@@ -41,6 +43,34 @@ interface Report {
     holes: { diameter_mm: number; mounting: boolean }[]
   }
 }
+
+test('inspect reads meshes and drawings too, and refuses what is damaged', () => {
+  const file = (name: string, bytes: Uint8Array) => {
+    writeFileSync(join(out, name), bytes)
+    return join(out, name)
+  }
+  const plate = drilledPlate([60, 40, 8], [{ at: [20, 20], radius: 2, segments: 12, depth: 5 }])
+  const stl = anorak('inspect', file('hinge.stl', binaryStl(plate)), '--json').json()
+  expect(stl).toMatchObject({
+    format: 'stl',
+    unit: { name: 'mm', certain: false },
+    size_if: { in: '1524 × 1016 × 203.2 mm' },
+    items: [{ closed: true, bounds_mm: [[0, 0, 0], [60, 40, 8]], faces: { plane: 7, cylinder: 1, free: 0 } }], // prettier-ignore
+    holes: [{ through: false, diameter_mm: expect.closeTo(4, 3), depth_mm: expect.closeTo(5, 3) }],
+  })
+  const drawing = svg('<rect width="60" height="40"/><circle cx="20" cy="20" r="5"/><path d="M50 5h5"/>')
+  expect(anorak('inspect', file('vent.svg', drawing), '--json').json()).toMatchObject({
+    layers: ['drawing'],
+    loops: 2,
+    open_ends: 2,
+    area_mm2: expect.closeTo(2400 - 25 * Math.PI, 4),
+    bounds_mm: [[0, 0], [60, 40]], // prettier-ignore
+  })
+  expect(anorak('inspect', file('cut.stl', binaryStl(plate).subarray(0, 500)))).toMatchObject({
+    code: 2,
+    error: expect.stringContaining('cut short'),
+  })
+})
 
 test('inspect lists the items and the board', () => {
   const { code, json } = anorak('inspect', BOARD, '--json')
@@ -98,7 +128,7 @@ test('case goes the whole way, and what it saved builds the same again', () => {
 test('bad input ends with 2 and says what would do', () => {
   const text = join(out, 'notes.txt')
   writeFileSync(text, 'water the beans')
-  expect(anorak('inspect', text)).toMatchObject({ code: 2, error: expect.stringContaining('not a STEP file') })
+  expect(anorak('inspect', text)).toMatchObject({ code: 2, error: expect.stringContaining('Anorak reads STEP, STL') })
   expect(anorak('inspect', join(out, 'none.step'))).toMatchObject({
     code: 2,
     error: expect.stringContaining('no such file'),
@@ -109,7 +139,7 @@ test('bad input ends with 2 and says what would do', () => {
     error: expect.stringContaining('There are RL-2 board'),
   })
   expect(anorak('plant', BOARD).code).toBe(2)
-})
+}, 180_000)
 
 test('a wall through a fitted item ends with 1', () => {
   expect(anorak('case', BOARD, '--clearance', '0.7', '--wall', 'twelve', '--out', join(out, 'bad')).code).toBe(1)

@@ -16,7 +16,7 @@ import type { ImportedModel } from '../core/references/model'
 import { resolveReference } from '../core/references/resolve'
 import { raise } from '../core/result'
 import { proposeCase } from '../core/steps/propose'
-import { importStep, loadProject, readBytes, sha256 } from './files'
+import { importSolids, loadProject, readWhole, sha256 } from './files'
 import { round, roundBox } from './rounded'
 
 export interface CaseWishes {
@@ -30,15 +30,16 @@ export interface CaseWishes {
 }
 
 export async function runCase(file: string, wishes: CaseWishes) {
-  const bytes = readBytes(file)
-  const model = await importStep(bytes)
+  const bytes = readWhole(file)
+  const model = await importSolids(bytes, basename(file))
   const title = basename(file, extname(file))
   const settings = {
     id: 'board',
     name: title,
-    kind: 'step',
+    kind: model.format,
     file: sha256(bytes),
     fileName: basename(file),
+    scale: 1,
     placing: 'board',
     turns: [],
     states: leftOut(model, wishes.leaveOut),

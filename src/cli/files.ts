@@ -1,12 +1,11 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
-import { basename, dirname, join } from 'node:path'
+import { dirname, join } from 'node:path'
 import initKernel from 'replicad-opencascadejs'
 import { readProject } from '../core/document/read'
 import type { Project } from '../core/document/schema'
 import { unpackProject } from '../core/formats/project-file'
 import { type Imported, readFile } from '../core/formats/read-file'
-import { readStep } from '../core/formats/step/read-step'
 import type { ImportedModel } from '../core/references/model'
 import { expectOk, raise } from '../core/result'
 
@@ -29,15 +28,22 @@ let kernel: ReturnType<typeof initKernel> | undefined
 /** The STEP kernel can be started once a process. */
 const startKernel = () => (kernel ??= initKernel(quiet))
 
-export const importStep = async (bytes: Uint8Array): Promise<ImportedModel> =>
-  expectOk(await readStep(bytes, startKernel))
-
-/** Reads a file of any format; a board in IDF together with the library beside it. */
-export async function importFile(file: string): Promise<Imported> {
-  const bytes = readBytes(file)
+/** The bytes of a file; a board in IDF together with the library beside it. */
+export function readWhole(file: string): Uint8Array {
   const library = file.replace(/\.(emn|brd|bdf|idf)$/i, (_, ending: string) => (ending === 'EMN' ? '.EMP' : '.emp'))
-  const whole = library !== file && existsSync(library) ? joinBytes(bytes, readBytes(library)) : bytes
-  return expectOk(await readFile(whole, basename(file), startKernel))
+  const bytes = readBytes(file)
+  return library !== file && existsSync(library) ? joinBytes(bytes, readBytes(library)) : bytes
+}
+
+export const importFile = async (bytes: Uint8Array, name: string): Promise<Imported> =>
+  expectOk(await readFile(bytes, name, startKernel))
+
+/** Reads a file that must hold solids. */
+export async function importSolids(bytes: Uint8Array, name: string): Promise<ImportedModel> {
+  const imported = await importFile(bytes, name)
+  return imported.holds === 'solids'
+    ? imported.model
+    : raise('no-solid', `${name} is a drawing, without solids. A case needs a board in STEP or IDF.`)
 }
 
 const joinBytes = (a: Uint8Array, b: Uint8Array): Uint8Array => Buffer.concat([a, Buffer.from('\n'), b])
@@ -57,7 +63,7 @@ export async function loadProject(file: string): Promise<{ project: Project; mod
         'wrong-file',
         `${reference.fileName} is not the file the project was made with: its SHA-256 is ${actual}.`,
       )
-    if (!models.has(actual)) models.set(actual, await importStep(content))
+    if (!models.has(actual)) models.set(actual, await importSolids(content, reference.fileName))
   }
   return { project, models }
 }

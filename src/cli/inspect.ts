@@ -3,7 +3,7 @@ import { IDENTITY, placePositions, apply, turn } from '../core/geometry/placemen
 import { boxOfPositions, boxSize } from '../core/geometry/vec'
 import { areaOf, boundsOf, loopArea } from '../core/profile/measure'
 import { countKinds } from '../core/recognise/recognised-face'
-import { type RoundFeature, roundFeatures } from '../core/recognise/holes'
+import type { RoundFeature } from '../core/recognise/holes'
 import type { ImportedOutline } from '../core/outlines/outline'
 import { sizeIn } from '../core/references/guess-unit'
 import {
@@ -15,22 +15,28 @@ import {
 } from '../core/references/model'
 import { type Reference, resolveReference } from '../core/references/resolve'
 import { shapeFacts } from '../core/references/shape-facts'
-import { importFile } from './files'
+import { importFile, readWhole } from './files'
 import { round, roundBox } from './rounded'
 
 /** What a file holds, whatever its format. */
 export async function runInspect(file: string) {
-  const imported = await importFile(file)
+  const imported = await importFile(readWhole(file), basename(file))
   return imported.holds === 'outlines' ? inspectOutline(imported.outline) : inspectModel(imported.model, basename(file))
 }
 
 function inspectModel(model: ImportedModel, name: string) {
-  const reference = resolveReference(model, { id: 'file', name, placing: 'as-in-file', turns: [], states: {} })
-  const features = model.shapes.map((s) => roundFeatures(s.positions, s.indices, s.faceStarts, shapeFacts(s).faces))
+  const reference = resolveReference(model, {
+    id: 'file',
+    name,
+    placing: 'as-in-file',
+    scale: 1,
+    turns: [],
+    states: {},
+  })
   const items = model.items.map((item) => {
     const shape = model.shapes[item.shape]!
     const facts = shapeFacts(shape)
-    const placed = features[item.shape]!.map((f) => inspectRound(f, item))
+    const placed = facts.rounds.map((f) => inspectRound(f, item))
     return {
       name: item.name,
       path: item.path,

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { packProject, unpackProject } from '../core/formats/project-file'
-import { checkStepBytes } from '../core/formats/step/recognise-step'
+import { detectFormat } from '../core/formats/detect'
 import { fail, ok, type Result } from '../core/result'
 import type { Db } from './database'
 import { readStored, storeBytes } from './file-store'
@@ -30,7 +30,7 @@ export function importBundle(db: Db, folder: string, bytes: Uint8Array): Result<
     if (!content) return fail('no-file', `The project refers to ${fileName}, which is not in the project file.`)
     if (createHash('sha256').update(content).digest('hex') !== file)
       return fail('wrong-file', `${fileName} in the project file is damaged.`)
-    const known = checkStepBytes(content)
+    const known = detectFormat(content, fileName)
     if (!known.ok) return known
   }
   for (const { file } of project.references) storeBytes(db, folder, files.get(file)!)

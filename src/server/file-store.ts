@@ -4,9 +4,13 @@ import { open } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { fail, ok, type Result } from '../core/result'
-import { checkStepBytes, STEP_SIZE_LIMIT } from '../core/formats/step/recognise-step'
+import { detectFormat } from '../core/formats/detect'
+import { SIZE_LIMIT } from '../core/formats/limits'
 import type { Db } from './database'
 import { files } from './schema'
+
+/** As much of a file as tells its format, bytes. */
+const HEAD = 4096
 
 const isSha = (sha: string): boolean => /^[0-9a-f]{64}$/.test(sha)
 
@@ -26,29 +30,31 @@ export function storeBytes(db: Db, folder: string, bytes: Uint8Array): string {
 }
 
 /**
- * Streams an upload to disk, counting and hashing on the way; what breaks off or is no STEP file leaves nothing behind.
- * Errors: too-large, not-step
+ * Streams an upload to disk, counting and hashing on the way; what breaks off or is of no
+ * known format leaves nothing behind.
+ * Errors: those of `detectFormat`
  */
 export async function storeUpload(
   db: Db,
   folder: string,
   body: ReadableStream<Uint8Array>,
+  fileName: string,
 ): Promise<Result<{ sha: string }>> {
   const part = join(folder, 'files', `${randomUUID()}.part`)
   const hash = createHash('sha256')
   const out = await open(part, 'wx')
   let size = 0
+  let head = Buffer.alloc(0)
   try {
     for await (const chunk of body as unknown as AsyncIterable<Uint8Array>) {
-      const known = size === 0 ? checkStepBytes(chunk) : ok(true)
-      if (!known.ok) return known
+      if (head.length < HEAD) head = Buffer.concat([head, chunk.subarray(0, HEAD)])
       size += chunk.length
-      if (size > STEP_SIZE_LIMIT)
-        return fail('too-large', `The file is larger than ${Math.round(STEP_SIZE_LIMIT / 1e6)} MB.`)
+      if (size > SIZE_LIMIT) return fail('too-large', `The file is larger than ${Math.round(SIZE_LIMIT / 1e6)} MB.`)
       hash.update(chunk)
       await out.write(chunk)
     }
-    if (size === 0) return fail('not-step', 'The file is empty.')
+    const known = detectFormat(head, fileName, size)
+    if (!known.ok) return known
     await out.sync()
     const sha = hash.digest('hex')
     renameSync(part, filePath(folder, sha))

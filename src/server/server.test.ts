@@ -79,21 +79,21 @@ describe('files', () => {
     })
   test('an upload is kept once under its SHA-256', async () => {
     const [a, b] = [
-      await storeUpload(db, folder, stream('ISO-10303-21;', 'HEADER;')),
-      await storeUpload(db, folder, stream('ISO-10303-21;HEADER;')),
+      await storeUpload(db, folder, stream('ISO-10303-21;', 'HEADER;'), 'a.step'),
+      await storeUpload(db, folder, stream('ISO-10303-21;HEADER;'), 'a.step'),
     ]
     expect(a.ok && a.value).toEqual(b.ok && b.value)
     expect(a.ok && new TextDecoder().decode(readStored(folder, a.value.sha))).toBe('ISO-10303-21;HEADER;')
   })
-  test('what is no STEP file, and what breaks off, leaves nothing behind', async () => {
+  test('what is of no known format, and what breaks off, leaves nothing behind', async () => {
     const before = readdirSync(join(folder, 'files'))
-    const other = await storeUpload(db, folder, stream('MZ not a board'))
-    expect(other.ok ? '' : other.problem.kind).toBe('not-step')
+    const other = await storeUpload(db, folder, stream('MZ not a board'), 'a.step')
+    expect(other.ok ? '' : other.problem.kind).toBe('unknown-format')
     const breaking = new ReadableStream<Uint8Array>({
       start: (c) => c.enqueue(new TextEncoder().encode('ISO-10303-21;')),
       pull: (c) => c.error(new Error('gone')),
     })
-    await expect(storeUpload(db, folder, breaking)).rejects.toThrow('gone')
+    await expect(storeUpload(db, folder, breaking, 'a.step')).rejects.toThrow('gone')
     expect(readdirSync(join(folder, 'files'))).toEqual(before)
   })
   test('a path is no file', () => expect(readStored(folder, '../anorak.db')).toBeUndefined())
@@ -133,6 +133,7 @@ describe('a project as one file', () => {
           kind: 'step' as const,
           file: 'c'.repeat(64),
           fileName: 'r.step',
+          scale: 1,
           placing: 'board' as const,
           turns: [],
           states: {},

@@ -10,9 +10,11 @@ import { placeShape } from '../core/kernel/placed-shape'
 import type { SurfaceShape, SurfaceTag } from '../core/kernel/surface'
 import type { Arrangement } from '../core/print/arrange'
 import { weldIndex } from '../core/mesh/weld'
+import type { RoundFeature } from '../core/recognise/holes'
 import type { ImportedModel } from '../core/references/model'
 import type { PlacedItem, Reference } from '../core/references/resolve'
 import { ResolvedReferences } from '../core/references/resolved-references'
+import { scaledModel } from '../core/references/scaled-model'
 import { shapeFacts } from '../core/references/shape-facts'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
@@ -29,6 +31,8 @@ export interface ItemView extends Omit<PlacedItem, 'positions' | 'indices'> {
   shown?: ShownMesh
   /** What each face is, where the item is placed. */
   surfaces: SurfaceShape[]
+  /** Round holes and pins. */
+  rounds: RoundFeature[]
 }
 export interface ReferenceView extends Omit<Reference, 'items'> {
   items: ItemView[]
@@ -157,12 +161,18 @@ function referenceView(reference: Reference, project: Project, known: ReadonlySe
     key = `reference ${(referenceCount += 1)}`
     referenceKeys.set(reference, key)
   }
-  const model = models.get(project.references.find((r) => r.id === reference.id)?.file ?? '')
+  const settings = project.references.find((r) => r.id === reference.id)
+  const imported = models.get(settings?.file ?? '')
+  const model = imported && scaledModel(imported, settings?.scale ?? 1)
   const items = reference.items.map(({ positions, indices, ...item }, i): ItemView => {
     const shape = model?.shapes[item.shape]
     const facts = shape && shapeFacts(shape)
     const place = compose(reference.placement, model?.items[i]?.placement ?? reference.placement)
-    const view: ItemView = { ...item, surfaces: facts?.faces.map((f) => placeShape(f, place)) ?? [] }
+    const view: ItemView = {
+      ...item,
+      surfaces: facts?.faces.map((f) => placeShape(f, place)) ?? [],
+      rounds: facts?.rounds ?? [],
+    }
     if (!known.has(key) && facts) view.shown = shownMesh(positions, joined(positions, indices), facts.faceOfTriangle)
     return view
   })

@@ -1,13 +1,14 @@
 import * as Comlink from 'comlink'
 import initKernel from 'replicad-opencascadejs'
-import { type ImportProgress, readStep } from '../core/formats/step/read-step'
+import { readFile } from '../core/formats/read-file'
+import type { ImportProgress } from '../core/formats/step/read-step'
 
 const quiet = { print: () => {}, printErr: () => {} }
 
 /** Reads one file; the worker is ended afterwards, because the STEP kernel never gives its memory back. */
 const importer = {
-  read: (bytes: Uint8Array, onProgress: (progress: ImportProgress) => void) =>
-    readStep(bytes, () => initKernel(quiet), onProgress),
+  read: (bytes: Uint8Array, fileName: string, onProgress: (progress: ImportProgress) => void) =>
+    readFile(bytes, fileName, () => initKernel(quiet), onProgress),
 }
 
 export type Importer = typeof importer

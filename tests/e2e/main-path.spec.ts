@@ -104,7 +104,7 @@ test('the demo: a pick tells its size and verbs, a row shows its place, a sectio
 test('a wrong file gets a plain answer, and a step that cannot be built says why', async ({ page }) => {
   await newProject(page)
   await page
-    .getByLabel('STEP file')
+    .getByLabel('Files to fit')
     .setInputFiles({ name: 'notes.step', mimeType: 'text/plain', buffer: Buffer.from('water the beans') })
   await expect(page.getByRole('alert').filter({ hasText: 'not a STEP file' })).toBeVisible()
   await page.goto('/')

@@ -32,6 +32,7 @@ export function wrapped(
     kind: 'step' as const,
     file: SHA,
     fileName: 'carrier.step',
+    scale: 1,
     placing: 'board' as const,
     turns,
     states: {},

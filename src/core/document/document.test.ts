@@ -21,6 +21,7 @@ const board: ProjectReference = {
   kind: 'step',
   file: 'b'.repeat(64),
   fileName: 'rl-2.step',
+  scale: 1,
   placing: 'board',
   turns: [],
   states: {},

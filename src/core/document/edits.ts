@@ -83,6 +83,9 @@ export const turnReference = (id: string, axis: 'x' | 'y' | 'z'): Edit =>
     r.turns = r.turns.filter((t) => t.quarters !== 0)
   })
 
+/** Sizes a reference by a factor on what its file says. */
+export const setScale = (id: string, scale: number): Edit => editReference(id, (r) => void (r.scale = scale))
+
 export const setPlacing = (id: string, placing: ProjectReference['placing']): Edit =>
   editReference(id, (r) => void (r.placing = placing))
 

@@ -32,12 +32,14 @@ export const printerSchema = z.object({
 export const referenceSchema = z.object({
   id,
   name,
-  kind: z.literal('step'),
+  kind: z.enum(['step', 'stl', 'obj', '3mf', 'idf']),
   /** SHA-256 of the imported file, hexadecimal. */
   file: z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of a file'),
   fileName: z.string().min(1).max(255),
   /** The item taken as the board; the largest thin flat item if absent. */
   board: z.string().optional(),
+  /** What the imported lengths are multiplied by: the maker's word on the file's unit and scale. */
+  scale: z.number().positive().max(1e6).default(1),
   placing: z.enum(['board', 'as-in-file']).default('board'),
   turns: z
     .array(z.object({ axis: z.enum(['x', 'y', 'z']), quarters: z.number().int().min(-3).max(3) }))

@@ -58,7 +58,7 @@ describe('meshes', () => {
         expect.objectContaining({ closed: true, volume: expect.closeTo(volume, 1), max: close([62, 18, 9]) }),
       ])
       expect(model.unit).toMatchObject({ name: 'mm', certain: false })
-      expect(model.unit.from).toContain('62 x 18 x 9 mm is likelier than 1575 x 457.2 x 228.6 mm')
+      expect(model.unit.from).toContain('62 × 18 × 9 mm is likelier than 1575 × 457.2 × 228.6 mm')
     }
   })
   test('a size that is nothing in millimetres is taken for inches', async () => {

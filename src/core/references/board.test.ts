@@ -7,6 +7,7 @@ import { resolveReference, type ReferenceSettings } from './resolve'
 const settings = (change: Partial<ReferenceSettings> = {}): ReferenceSettings => ({
   id: 'b',
   name: 'Board',
+  scale: 1,
   placing: 'board',
   turns: [],
   states: {},

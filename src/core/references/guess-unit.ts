@@ -15,6 +15,6 @@ export function guessUnit(size: readonly number[]): FileUnit {
   }
 }
 
-/** A size in file numbers as it would be in mm if they were in a unit: `62 x 18 x 9 mm`. */
+/** A size in file numbers as it would be in mm if they were in a unit: `62 × 18 × 9 mm`. */
 export const sizeIn = (size: readonly number[], unit: UnitName): string =>
-  `${size.map((v) => Number((v * FILE_UNITS[unit]).toPrecision(4))).join(' x ')} mm`
+  `${size.map((v) => Number((v * FILE_UNITS[unit]).toPrecision(4))).join(' × ')} mm`

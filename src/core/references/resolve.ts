@@ -5,6 +5,7 @@ import { boardShape } from './board-shape'
 import { boardCandidates, type FlatItem } from './find-board'
 import type { ImportedModel } from './model'
 import { boardSeat, type QuarterTurn, turnedSeat } from './seat'
+import { scaledModel } from './scaled-model'
 import { shapeFacts } from './shape-facts'
 
 /** Whether an item is on the real thing. */
@@ -16,6 +17,8 @@ export interface ReferenceSettings {
   name: string
   /** The item a maker chose as the board; the largest thin flat one otherwise. */
   board?: string | undefined
+  /** What the imported lengths are multiplied by. */
+  scale: number
   placing: 'board' | 'as-in-file'
   turns: readonly QuarterTurn[]
   /** Items that are not fitted; all others are. */
@@ -42,6 +45,8 @@ export interface PlacedItem {
 export interface Reference {
   id: string
   name: string
+  /** What its import had to say: the format, the unit and how it is known, and what was found on the way. */
+  report: Pick<ImportedModel, 'format' | 'unit' | 'notes'>
   items: PlacedItem[]
   board?: Board
   /** Other items that could be the board. */
@@ -53,7 +58,8 @@ export interface Reference {
 }
 
 /** Places the imported items and finds the board among them. */
-export function resolveReference(model: ImportedModel, settings: ReferenceSettings): Reference {
+export function resolveReference(imported: ImportedModel, settings: ReferenceSettings): Reference {
+  const model = scaledModel(imported, settings.scale)
   const candidates = boardCandidates(model)
   const flat = candidates.find((c) => c.item.id === settings.board) ?? candidates[0]
   const { placement, flatFrame, stand } = frames(model, flat, settings)
@@ -80,6 +86,7 @@ export function resolveReference(model: ImportedModel, settings: ReferenceSettin
   return {
     id: settings.id,
     name: settings.name,
+    report: { format: model.format, unit: model.unit, notes: model.notes },
     items,
     ...(board ? { board } : {}),
     candidates: candidates.map((c) => ({ id: c.item.id, name: c.item.name, area: c.area, thickness: c.thickness })),

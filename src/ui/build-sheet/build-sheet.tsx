@@ -74,14 +74,16 @@ function Shown({ id }: { id: string }) {
       <button type="button" className="figure" onClick={alone}>
         alone
       </button>
-      <button
-        type="button"
-        className="figure w-14"
-        aria-label={`Shown: ${showing}`}
-        onClick={() => set({ showing: { ...all, [id]: next[showing] } })}
-      >
-        {showing}
-      </button>
+      <span className="w-14">
+        <button
+          type="button"
+          className="figure"
+          aria-label={`Shown: ${showing}`}
+          onClick={() => set({ showing: { ...all, [id]: next[showing] } })}
+        >
+          {showing}
+        </button>
+      </span>
     </span>
   )
 }

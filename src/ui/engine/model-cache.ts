@@ -1,7 +1,7 @@
 import type { ImportedModel } from '@/core/references/model'
 
 /** Raised when the reader's output changes, so that older entries are read anew. */
-const VERSION = 2
+const VERSION = 3
 const STORE = 'models'
 
 function open(): Promise<IDBDatabase> {

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { chooseBoard, removeReference, setItemState, setPlacing, turnReference } from '@/core/document/edits'
+import { FORMATS } from '@/core/formats/detect'
 import { boxSize } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
 import type { ItemView, ReferenceView } from '@/worker/build.worker'
@@ -8,7 +9,15 @@ import { Choose } from '../primitives/choose'
 import { ChooseFile } from '../primitives/choose-file'
 import { Heading } from '../primitives/heading'
 import { useActions } from '../project/actions-context'
+import { ImportFacts } from './import-facts'
+import { ItemFacts } from './item-facts'
 import { useDocument, useProject, useUnit } from '../project/store'
+
+/** Endings of the files that can be taken in. */
+const ENDINGS = Object.values(FORMATS)
+  .filter((f) => f.holds === 'solids')
+  .flatMap((f) => f.endings.map((e) => `.${e}`))
+  .join()
 
 /** What the parts must fit. */
 export function Gather() {
@@ -21,13 +30,13 @@ export function Gather() {
       <Report />
       {documentReferences.length === 0 && (
         <p className="py-2">
-          Drop the STEP file of your board anywhere on this page. Anorak finds the board, its holes and what stands on
-          it.
+          Drop the STEP file of your board anywhere on this page: Anorak finds the board, its holes and what stands on
+          it. Boards in IDF, and other things to fit as STL, OBJ or 3MF, go the same way.
         </p>
       )}
       <p className="py-1">
-        <ChooseFile label="STEP file" accept=".step,.stp" onFile={(file) => void actions.importFile(file)}>
-          Choose a STEP file …
+        <ChooseFile label="Files to fit" accept={ENDINGS} onFiles={(files) => void actions.importFiles(files)}>
+          Choose files …
         </ChooseFile>
       </p>
       {references.map((r) => (
@@ -111,10 +120,11 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
           )}
         </div>
       ) : (
-        <p className="py-1 text-ochre">
-          ▲ No board was found: none of its items is thin and flat. It can be looked at, but not wrapped.
+        <p className="py-1 text-soft">
+          No board is in it: none of its items is thin and flat. It can be looked at and measured, but not wrapped.
         </p>
       )}
+      {settings && <ImportFacts reference={reference} settings={settings} />}
       <p className="py-1 text-[15px] text-soft">
         It lies{' '}
         <Choose
@@ -179,7 +189,7 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
   const unit = useUnit()
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
-  const picked = useProject((s) => s.picks.some((p) => p.kind === 'item' && p.owner === item.id))
+  const picked = useProject((s) => s.picks.some((p) => p.reference === reference.id && p.owner === item.id))
   const out = item.state === 'left-out'
   const size = boxSize(item.bounds)
   const pick = () =>
@@ -198,27 +208,30 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
       ],
     })
   return (
-    <li
-      className={`grid grid-cols-[1fr_auto_auto] items-baseline gap-3 border-t border-hair py-0.5 first:border-t-0 ${picked ? 'bg-tint' : ''}`}
-    >
-      <button
-        type="button"
-        className={`truncate text-left hover:text-figure ${out ? 'text-soft line-through' : ''}`}
-        title={[...item.path, item.name].join(' / ')}
-        onClick={pick}
-      >
-        {item.name}
-      </button>
-      <span className="text-[14px] text-soft">{size.map((v) => formatLength(v, unit)).join(' × ')}</span>
-      <button
-        type="button"
-        className="figure w-16 text-[14px]"
-        aria-label={`${item.name} is ${out ? 'left out' : 'fitted'}`}
-        aria-pressed={!out}
-        onClick={() => edit(setItemState(reference.id, item.id, out ? 'fitted' : 'left-out'))}
-      >
-        {out ? 'left out' : 'fitted'}
-      </button>
+    <li className={`border-t border-hair first:border-t-0 ${picked ? 'bg-tint' : ''}`}>
+      <div className="grid grid-cols-[1fr_auto_auto] items-baseline gap-3 py-0.5">
+        <button
+          type="button"
+          className={`truncate text-left hover:text-figure ${out ? 'text-soft line-through' : ''}`}
+          title={[...item.path, item.name].join(' / ')}
+          onClick={pick}
+        >
+          {item.name}
+        </button>
+        <span className="text-[14px] text-soft">{size.map((v) => formatLength(v, unit)).join(' × ')}</span>
+        <span className="w-14">
+          <button
+            type="button"
+            className="figure text-[14px]"
+            aria-label={`${item.name} is ${out ? 'left out' : 'fitted'}`}
+            aria-pressed={!out}
+            onClick={() => edit(setItemState(reference.id, item.id, out ? 'fitted' : 'left-out'))}
+          >
+            {out ? 'left out' : 'fitted'}
+          </button>
+        </span>
+      </div>
+      {picked && <ItemFacts item={item} />}
     </li>
   )
 }

@@ -1,16 +1,16 @@
 'use client'
 import { useRef } from 'react'
 
-/** A verb that asks for a file. */
+/** A verb that asks for files. */
 export function ChooseFile({
   label,
   accept,
-  onFile,
+  onFiles,
   children,
 }: {
   label: string
   accept: string
-  onFile: (file: File) => void
+  onFiles: (files: File[]) => void
   children: React.ReactNode
 }) {
   const input = useRef<HTMLInputElement>(null)
@@ -23,12 +23,13 @@ export function ChooseFile({
         ref={input}
         type="file"
         accept={accept}
+        multiple
         aria-label={label}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
-          const file = event.target.files?.[0]
-          if (file) onFile(file)
+          const files = [...(event.target.files ?? [])]
+          if (files.length > 0) onFiles(files)
           event.target.value = ''
         }}
       />

@@ -1,11 +1,11 @@
 import { addReference, addStep, together } from '@/core/document/edits'
 import type { ProjectReference } from '@/core/document/schema'
-import { checkStepBytes } from '@/core/formats/step/recognise-step'
+import { detectFormat } from '@/core/formats/detect'
 import { proposeCase, proposeOpening, proposePosts } from '@/core/steps/propose'
 import type { ReferenceView } from '@/worker/build.worker'
 import { call, sha256 } from '../api'
 import type { Engine } from '../engine/engine'
-import { importStep } from '../engine/importer'
+import { importFile } from '../engine/importer'
 import { cachedModel, cacheModel } from '../engine/model-cache'
 import type { ProjectStore } from './store'
 
@@ -36,29 +36,44 @@ export class Actions {
     await this.read(reference.fileName, await response.arrayBuffer(), reference.file)
   }
 
-  /** Takes in a board's STEP file: checked, stored, read, and put into the project. */
-  async importFile(file: File): Promise<void> {
-    const bytes = await file.arrayBuffer()
-    const known = checkStepBytes(new Uint8Array(bytes))
-    if (!known.ok) return this.report(file.name, [known.problem.message], true)
+  /** Takes in what was dropped or chosen, one file after the other; a board in IDF goes together with its library. */
+  async importFiles(files: readonly File[]): Promise<void> {
+    const library = files.find((f) => /\.emp$/i.test(f.name))
+    const board = files.find((f) => /\.(emn|brd|bdf|idf)$/i.test(f.name))
+    for (const file of files) {
+      if (file === library && board) continue
+      const parts = file === board && library ? [file, '\n', library] : [file]
+      await this.importFile(file.name, await new Blob(parts).arrayBuffer())
+    }
+  }
+
+  /** Takes in a file: checked, read, stored, and put into the project. */
+  private async importFile(fileName: string, bytes: ArrayBuffer): Promise<void> {
+    const known = detectFormat(new Uint8Array(bytes), fileName)
+    if (!known.ok) return this.report(fileName, [known.problem.message], true)
     const sha = await sha256(bytes)
-    const model = await this.read(file.name, bytes, sha)
+    const model = await this.read(fileName, bytes, sha)
     if (!model) return
-    const stored = await call<{ sha: string }>('/api/files', { method: 'POST', body: bytes })
-    if (!stored.ok) return this.report(file.name, [stored.problem.message], true)
+    const stored = await call<{ sha: string }>(`/api/files?name=${encodeURIComponent(fileName)}`, {
+      method: 'POST',
+      body: bytes,
+    })
+    if (!stored.ok) return this.report(fileName, [stored.problem.message], true)
+    const isBoard = model.format === 'step' || model.format === 'idf'
     const reference: ProjectReference = {
       id: newId(),
-      name: file.name.replace(/\.(step|stp)$/i, ''),
-      kind: 'step',
+      name: fileName.replace(/\.[^.]+$/, '') || 'Reference',
+      kind: model.format,
       file: sha,
-      fileName: file.name,
-      placing: 'board',
+      fileName,
+      scale: 1,
+      placing: isBoard ? 'board' : 'as-in-file',
       turns: [],
       states: {},
     }
     this.store.getState().edit(addReference(reference))
     this.store.getState().set({ place: 'gather' })
-    this.report(file.name, [
+    this.report(fileName, [
       `${model.items.length} ${model.items.length === 1 ? 'item' : 'items'} read, in ${model.unit.name} (${model.unit.from}).`,
       ...model.notes,
     ])
@@ -70,15 +85,24 @@ export class Actions {
     const show = (progress: { stage: string; share: number }) =>
       set({ importing: { name, progress, stop: () => stop.abort() } })
     show({ stage: 'Starting', share: 0 })
-    const result = await importStep(new Uint8Array(bytes), show, stop.signal)
+    const result = await importFile(new Uint8Array(bytes), name, show, stop.signal)
     set({ importing: undefined })
     if (!result.ok) {
       this.report(name, [result.problem.message], true)
       return undefined
     }
-    await cacheModel(sha, result.value)
-    await this.engine.addModel(sha, result.value)
-    return result.value
+    if (result.value.holds === 'outlines') {
+      this.report(
+        name,
+        ['This is a flat drawing, without solids. What it holds can be listed with "anorak inspect".'],
+        true,
+      )
+      return undefined
+    }
+    const { model } = result.value
+    await cacheModel(sha, model)
+    await this.engine.addModel(sha, model)
+    return model
   }
 
   private report(title: string, lines: string[], failed = false): void {

@@ -136,15 +136,14 @@ function LeftPage() {
   return <BuildSheet />
 }
 
-/** A STEP file dropped anywhere on the page is taken in. */
+/** Files dropped anywhere on the page are taken in. */
 function useDrop() {
   const actions = useActions()
   return {
     onDragOver: (e: React.DragEvent) => e.preventDefault(),
     onDrop: (e: React.DragEvent) => {
       e.preventDefault()
-      const file = e.dataTransfer.files[0]
-      if (file) void actions.importFile(file)
+      void actions.importFiles([...e.dataTransfer.files])
     },
   }
 }

@@ -58,7 +58,7 @@ export function ProjectsPage() {
           <button type="button" className="figure" onClick={() => void create()}>
             New project
           </button>
-          <ChooseFile label="Project file" accept=".zip" onFile={(file) => void take(file)}>
+          <ChooseFile label="Project file" accept=".zip" onFiles={(files) => void take(files[0]!)}>
             Import a project file …
           </ChooseFile>
         </span>

@@ -1,4 +1,5 @@
 import {
+  Box3,
   BufferAttribute,
   BufferGeometry,
   Color,
@@ -10,6 +11,7 @@ import {
   Mesh,
   MeshLambertMaterial,
   type Plane,
+  Vector3,
 } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
 import type { Vec3 } from '@/core/geometry/vec'
@@ -100,10 +102,19 @@ function faces(shown: ShownMesh): BufferGeometry {
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(shown.positions, 3))
   geometry.setAttribute('normal', new BufferAttribute(shown.normals, 3))
+  geometry.boundingBox = boxOf(shown.surfaceBoxes)
   geometry.boundsTree = MeshBVH.deserialize(shown.tree, geometry, { setIndex: false })
   return geometry
 }
 
 function edges(shown: ShownMesh): BufferGeometry {
   return new BufferGeometry().setAttribute('position', new BufferAttribute(shown.edges, 3))
+}
+
+/** The box round all surfaces. */
+function boxOf(boxes: Float32Array): Box3 {
+  const box = new Box3()
+  for (let i = 0; i < boxes.length; i += 3)
+    if (Number.isFinite(boxes[i])) box.expandByPoint(new Vector3().fromArray(boxes, i))
+  return box
 }

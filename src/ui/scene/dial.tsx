@@ -1,7 +1,8 @@
 'use client'
 import { useProject } from '../project/store'
 import { SectionControl } from './section-control'
-import type { Direction, SceneView } from './scene-view'
+import type { Direction } from './directions'
+import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 
 /** Words round a dial, where a maker standing at the printer would find them. */

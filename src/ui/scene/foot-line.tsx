@@ -1,4 +1,5 @@
 'use client'
+import { ScaleCheckLine } from './scale-check'
 import { removeStep, setItemState } from '@/core/document/edits'
 import { describePick, measurePicks, type Pick } from '@/core/fit/picks'
 import { formatLength, withUnit } from '@/core/units/length'
@@ -52,7 +53,11 @@ export function FootLine() {
             points pointed at
           </span>
         </p>
-        <Verbs pick={second} />
+        {first.reference && first.reference === second.reference ? (
+          <ScaleCheckLine key={measured.value} reference={first.reference} measured={measured.value} />
+        ) : (
+          <Verbs pick={second} />
+        )}
       </Foot>
     )
   }

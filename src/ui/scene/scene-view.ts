@@ -20,6 +20,7 @@ import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Section, Showing } from '../project/store'
 import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
+import { type Direction, LOOK_FROM } from './directions'
 import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
@@ -27,17 +28,8 @@ import { smallPicture } from './picture'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
-export type Direction = 'top' | 'bottom' | 'front' | 'back' | 'left' | 'right' | 'corner'
-
-const LOOK_FROM: Record<Direction, [number, number, number]> = {
-  top: [0, -0.0001, 1],
-  bottom: [0, -0.0001, -1],
-  front: [0, -1, 0],
-  back: [0, 1, 0],
-  left: [-1, 0, 0],
-  right: [1, 0, 0],
-  corner: [0.62, -1, 0.78],
-}
+/** Beyond this factor things are of another size altogether. */
+const RESIZED = 3
 
 export interface Look {
   color: string
@@ -68,7 +60,8 @@ export class SceneView {
   private colors: Palette = palette()
   private section: Section | undefined
   private pending = 0
-  private framed = false
+  /** The size of what was last brought into view, mm. */
+  private framed = 0
   /** Called after every drawing, to move what is laid over the scene. */
   readonly drawn = new Set<() => void>()
 
@@ -239,15 +232,16 @@ export class SceneView {
     this.draw()
   }
 
-  /** Brings everything into view; the first time of itself, later when asked. */
+  /** Brings everything into view; of itself only the first time and when it has become another size altogether. */
   frame(again = true): void {
-    if (this.framed && !again) return
     const box = new Box3()
     for (const body of this.bodies.values()) if (body.group.visible) box.expandByObject(body.mesh)
     if (box.isEmpty()) return
-    this.framed = true
-    const centre = box.getCenter(new Vector3())
     const size = box.getSize(new Vector3()).length()
+    const resized = size > RESIZED * this.framed || size < this.framed / RESIZED
+    if (!again && !resized) return
+    this.framed = size
+    const centre = box.getCenter(new Vector3())
     const direction = this.camera.position.clone().sub(this.controls.target).normalize()
     this.controls.target.copy(centre)
     const { clientWidth, clientHeight } = this.canvas

@@ -7,7 +7,8 @@ import { type ProjectState, type Showing, useProject, useProjectStore } from '..
 import { Dial } from './dial'
 import { FootLine } from './foot-line'
 import { GapInset } from './gap-inset'
-import { type Direction, type Hit, SceneView } from './scene-view'
+import type { Direction } from './directions'
+import { type Hit, SceneView } from './scene-view'
 import { Working } from './working'
 
 /** The parts as built, with the references as pale ghosts. */

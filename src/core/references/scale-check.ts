@@ -1,0 +1,49 @@
+/** A length measured on a reference held against what it measures on the real thing. */
+export interface ScaleCheck {
+  agrees: boolean
+  /** What the reference must be multiplied by to agree. */
+  factor: number
+  /** How far off it is, mm, and as a share of the true length. */
+  off: number
+  share: number
+  /** The mistake the factor looks like, in a maker's words. */
+  mistake?: string
+}
+
+/** Factors that come from a mistaken unit; how near one must be to count as it. */
+const MISTAKES: readonly (readonly [factor: number, words: string])[] = [
+  [25.4, 'it is in inches and was read as millimetres'],
+  [1 / 25.4, 'it is in millimetres and was read as inches'],
+  [10, 'it is in centimetres and was read as millimetres'],
+  [1 / 10, 'it is in millimetres and was read as centimetres'],
+  [1000, 'it is in metres and was read as millimetres'],
+  [1 / 1000, 'it is in thousandths of a millimetre'],
+  [2.54, 'it is in inches and was read as centimetres'],
+  [0.0254, 'it is in thousandths of an inch'],
+  [2, 'a radius was taken for a diameter'],
+  [0.5, 'a diameter was taken for a radius'],
+]
+const NEAR = 0.02
+
+/**
+ * Compares a length on a reference with a reading.
+ * @param measured on the reference, mm
+ * @param reading on the real thing, mm
+ * @param allowed what reading and print may be off by, mm
+ */
+export function checkScale(measured: number, reading: number, allowed: number): ScaleCheck {
+  const factor = reading / measured
+  const off = measured - reading
+  const mistake = MISTAKES.find(([f]) => Math.abs(factor / f - 1) < NEAR)?.[1]
+  return {
+    agrees: Math.abs(off) <= allowed,
+    factor,
+    off,
+    share: off / reading,
+    ...(mistake ? { mistake } : {}),
+  }
+}
+
+/** The exact factor of a familiar mistake where it is one, or else what was measured. */
+export const cleanFactor = (factor: number): number =>
+  MISTAKES.find(([f]) => f !== 2 && f !== 0.5 && Math.abs(factor / f - 1) < NEAR)?.[0] ?? factor

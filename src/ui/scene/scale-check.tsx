@@ -1,0 +1,66 @@
+'use client'
+import { useState } from 'react'
+import { setScale } from '@/core/document/edits'
+import { checkScale, cleanFactor } from '@/core/references/scale-check'
+import { ok } from '@/core/result'
+import { evaluateFormula } from '@/core/units/formula'
+import { withUnit } from '@/core/units/length'
+import { useProject, useProjectStore, useUnit } from '../project/store'
+
+/** A reading and a print may be off by this much, mm. */
+const ALLOWED = 0.15
+
+/** Holds a length between two picks on a reference against what it measures on the real thing. */
+export function ScaleCheckLine({ reference, measured }: { reference: string; measured: number }) {
+  const unit = useUnit()
+  const store = useProjectStore()
+  const names = useProject((s) => s.build?.names) ?? {}
+  const scale = useProject((s) => s.history.present.references.find((r) => r.id === reference)?.scale ?? 1)
+  const [text, setText] = useState('')
+  const reading =
+    text.trim() === ''
+      ? undefined
+      : evaluateFormula(text, 'length', {
+          unit,
+          names: Object.keys(names),
+          lookup: (name) => (Object.hasOwn(names, name) ? ok({ value: names[name]!, dimension: 'length' }) : undefined),
+        })
+  const check = reading?.ok && reading.value > 0 ? checkScale(measured, reading.value, ALLOWED) : undefined
+  const size = () => {
+    const { edit, set } = store.getState()
+    edit(setScale(reference, scale * cleanFactor(check!.factor)))
+    set({ picks: [] })
+  }
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-4">
+      <label>
+        On the real thing it measures{' '}
+        <input
+          autoFocus
+          aria-label="What it measures on the real thing"
+          value={text}
+          placeholder={`in ${unit}`}
+          className="w-28 rounded-[3px] border-[1.5px] border-figure bg-sheet px-1 font-semibold text-figure outline-none"
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && check && !check.agrees) size()
+            if (e.key === 'Escape') store.getState().set({ picks: [] })
+          }}
+        />
+      </label>
+      {reading && !reading.ok && <span className="text-rust">{reading.problem.message}</span>}
+      {check?.agrees && <span className="text-moss">✓ It agrees.</span>}
+      {check && !check.agrees && (
+        <>
+          <span className="text-ochre">
+            ▲ The file is {check.off > 0 ? 'larger' : 'smaller'} by {withUnit(Math.abs(check.off), unit)}
+            {check.mistake ? `: ${check.mistake}.` : '.'}
+          </span>
+          <button type="button" className="figure" onClick={size}>
+            size it by {Number(cleanFactor(check.factor).toPrecision(5))}
+          </button>
+        </>
+      )}
+    </p>
+  )
+}

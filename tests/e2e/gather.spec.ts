@@ -1,0 +1,75 @@
+import { expect, type Page, test } from '@playwright/test'
+import { binaryStl, idf } from '../support/files'
+import { drilledPlate } from '../support/soups'
+import { dropFile, newProject, noErrors } from './helpers'
+
+noErrors()
+
+/** A hinge drawn in inches: 2.5 x 1.2 x 0.35, with three holes. */
+const HINGE = Buffer.from(
+  binaryStl(
+    drilledPlate([2.5, 1.2, 0.35], [
+      { at: [0.3, 0.3], radius: 0.08, segments: 24 },
+      { at: [2.2, 0.3], radius: 0.08, segments: 24 },
+      { at: [1.25, 0.6], radius: 0.25, segments: 8, depth: 0.2 },
+    ]), // prettier-ignore
+  ),
+)
+
+async function pickMiddle(page: Page, from: string): Promise<void> {
+  await page.getByRole('button', { name: from, exact: true }).click()
+  await page.waitForTimeout(300)
+  const box = (await page.getByLabel('The parts as built.').boundingBox())!
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
+}
+
+test('an STL in the wrong unit is put right by a reading, and can be left as it was', async ({ page }) => {
+  await newProject(page)
+  await dropFile(page, 'frame hinge.stl', HINGE)
+  await expect(page.getByText('frame hinge.stl does not say its unit.')).toBeVisible({ timeout: 30_000 })
+  const size = page.getByRole('combobox', { name: 'Size of frame hinge' })
+  await expect(size).toHaveText('2.5 × 1.2 × 0.35 mm, if it is in mm')
+  await pickMiddle(page, 'left')
+  await page.getByRole('button', { name: 'measure to …' }).click()
+  await pickMiddle(page, 'right')
+  await expect(page.getByText('2.5 mm between planes')).toBeVisible()
+  const reading = page.getByRole('textbox', { name: 'What it measures on the real thing' })
+  await reading.fill('63.4 mm')
+  await expect(page.getByText('it is in inches and was read as millimetres')).toBeVisible()
+  await page.getByRole('button', { name: 'size it by 25.4' }).click()
+  await expect(size).toHaveText('63.5 × 30.48 × 8.89 mm, if it is in in')
+  await page.getByRole('button', { name: 'frame hinge', exact: true }).click()
+  await expect(page.getByText('2 times: Hole Ø 4.06 through.')).toBeVisible()
+  await expect(
+    page.getByText(/Hole Ø 12\.7, 5\.08 deep \(through its 8 corners; 11\.73 across its flats\)/),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(size).toHaveText('2.5 × 1.2 × 0.35 mm, if it is in mm')
+})
+
+test('a unit is chosen between the sizes it would give', async ({ page }) => {
+  await newProject(page)
+  await dropFile(page, 'frame hinge.stl', HINGE)
+  await page.getByRole('combobox', { name: 'Size of frame hinge' }).click()
+  await page.getByRole('option', { name: '25 × 12 × 3.5 mm, if it is in cm' }).click()
+  await expect(page.getByRole('combobox', { name: 'Size of frame hinge' })).toHaveText(/25 × 12/)
+  await expect(page.getByLabel('Items of frame hinge').getByText('25 × 12 × 3.5')).toBeVisible()
+})
+
+test('a board in IDF is found and wrapped like one in STEP; a file that is none gets a plain answer', async ({
+  page,
+}) => {
+  await newProject(page)
+  await dropFile(page, 'rain gauge.emn', Buffer.from(idf()))
+  await expect(page.getByText('2 mounting holes of Ø 3.2')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('From rain gauge.emn, in mm (declared in the file).')).toBeVisible()
+  await page.getByRole('button', { name: 'Wrap it in a case, on posts' }).click()
+  await expect(page.getByLabel('Ledger').getByRole('row').filter({ hasText: 'Board in case, left' })).toContainText(
+    '✓ 0.70',
+  )
+  await page.getByRole('button', { name: 'Gather', exact: true }).click()
+  await dropFile(page, 'hinge.stl', Buffer.from('solid hinge\nfacet\nvertex 1 2\n'))
+  await expect(page.getByRole('alert').filter({ hasText: 'breaks off' })).toBeVisible()
+  await dropFile(page, 'hinge.obj', HINGE)
+  await expect(page.getByRole('alert').filter({ hasText: 'this is an STL file' })).toBeVisible()
+})
