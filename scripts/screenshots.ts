@@ -21,6 +21,10 @@ await shot('project')
 
 await page.getByRole('button', { name: 'Gather', exact: true }).click()
 await shot('gather')
+await page.getByLabel('Next revision of RL-2').setInputFiles('demo/boards/rl-2-rev-b.step')
+await page.getByText('Swap it in').waitFor()
+await shot('revision')
+await page.getByRole('button', { name: 'leave all as it was' }).click()
 
 await page.getByRole('button', { name: 'Shape', exact: true }).click()
 await page.getByRole('button', { name: 'front', exact: true }).click()

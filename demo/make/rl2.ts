@@ -1,5 +1,7 @@
 import { at, type Node, type Outline, type Solid } from './step-assembly'
 
+export type Revision = 'A' | 'B'
+
 /** The made-up board *RL-2* of the allotment's rain logger: 62 x 44 mm, 1.6 mm thick, with a notch at the back. */
 const RL2_THICKNESS = 1.6
 
@@ -17,10 +19,10 @@ const outline: Outline = {
   radius: 1.5,
 }
 
-const MOUNTING: readonly (readonly [number, number])[] = [
+const mounting = (rev: Revision): readonly (readonly [number, number])[] => [
   [-27.5, -18.5],
   [27.5, -18.5],
-  [27.5, 18.5],
+  [rev === 'A' ? 27.5 : 26.5, 18.5],
   [-27.5, 18.5],
 ]
 
@@ -40,12 +42,16 @@ const button: Solid = {
   solids: [box(0, 0, 0, [6, 6, 3.5]), { kind: 'cylinder', radius: 1.7, height: 5, at: [0, 0, 0] }],
 }
 
-/** Rev A as an assembly: 32 items, the last one (a tall pin header) not fitted on the real board. */
-export function rl2RevA(): Node {
+/**
+ * A revision as an assembly: 30 items in A, the last one (a tall pin header) not fitted on the real board. In B the USB
+ * socket has moved by 1.2 mm, the knob is 3 mm taller, a mounting hole has moved by 1 mm, and the crystal is gone.
+ */
+export function rl2(rev: Revision): Node {
+  const knobHeight = rev === 'A' ? 9 : 12
   const parts = (name: string, solid: Solid, color: string, places: readonly (readonly [number, number])[]): Node[] =>
     places.map(([x, y], i) => ({ name: `${name}${i + 1}`, solid, color, place: at(x, y, top) }))
   return {
-    name: 'RL-2 rev A',
+    name: `RL-2 rev ${rev}`,
     children: [
       {
         name: 'RL-2 board',
@@ -55,12 +61,17 @@ export function rl2RevA(): Node {
           outline,
           thickness: RL2_THICKNESS,
           holes: [
-            ...MOUNTING.map((p) => ({ at: p, radius: 1.6 })),
+            ...mounting(rev).map((p) => ({ at: p, radius: 1.6 })),
             ...[-2.5, 2.5].map((y) => ({ at: [-22, y - 8] as const, radius: 0.6 })),
           ],
         },
       },
-      { name: 'USB socket', color: '#b9bcc0', solid: box(0, 0, 0, [9, 7.4, 3.2]), place: at(-12, -19.6, top) },
+      {
+        name: 'USB socket',
+        color: '#b9bcc0',
+        solid: box(0, 0, 0, [9, 7.4, 3.2]),
+        place: at(rev === 'A' ? -12 : -10.8, -19.6, top),
+      },
       {
         name: 'Front connectors',
         children: [
@@ -70,8 +81,8 @@ export function rl2RevA(): Node {
             solid: {
               kind: 'joined',
               solids: [
-                box(-4.5, 0, 0, [9, 11, 9]),
-                { kind: 'cylinder', radius: 3, height: 9, at: [-0.5, 0, 4.5], along: 'x' },
+                box(-4.5, 0, 0, [9, 11, knobHeight]),
+                { kind: 'cylinder', radius: 3, height: 9, at: [-0.5, 0, knobHeight / 2], along: 'x' },
               ],
             },
             place: at(30, -6, top),
@@ -88,7 +99,9 @@ export function rl2RevA(): Node {
         ],
       },
       { name: 'Logger chip', color: '#2a2d31', solid: box(0, 0, 0, [7, 7, 1]), place: at(-3, -8, top) },
-      { name: 'Clock crystal', color: '#c8cbd0', solid: box(0, 0, 0, [3.2, 1.5, 0.9]), place: at(4, -8, top) },
+      ...(rev === 'A'
+        ? [{ name: 'Clock crystal', color: '#c8cbd0', solid: box(0, 0, 0, [3.2, 1.5, 0.9]), place: at(4, -8, top) }]
+        : []),
       ...parts('R', resistor, '#1d1f22', [
         [-8, -3],
         [-5, -3],

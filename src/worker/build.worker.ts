@@ -12,7 +12,8 @@ import type { Arrangement } from '../core/print/arrange'
 import { weldIndex } from '../core/mesh/weld'
 import type { RoundFeature } from '../core/recognise/holes'
 import type { ImportedModel } from '../core/references/model'
-import type { PlacedItem, Reference } from '../core/references/resolve'
+import { type PlacedItem, type Reference, resolveReference } from '../core/references/resolve'
+import { type Change, compareRevisions } from '../core/references/revision'
 import { ResolvedReferences } from '../core/references/resolved-references'
 import { scaledModel } from '../core/references/scaled-model'
 import { shapeFacts } from '../core/references/shape-facts'
@@ -38,6 +39,9 @@ export interface ReferenceView extends Omit<Reference, 'items'> {
   items: ItemView[]
   /** Changes when anything about it does. */
   key: string
+}
+export interface ChangeView extends Change {
+  shown?: ShownMesh
 }
 export interface BuildView extends Omit<Build, 'references' | 'parts'> {
   references: ReferenceView[]
@@ -118,6 +122,21 @@ const worker = {
       if (error instanceof Overtaken) return undefined
       throw error
     }
+  },
+
+  /** What would differ if another imported file took a reference's place; with triangles of what is not where it was. */
+  compare(project: Project, id: string, sha: string): ChangeView[] {
+    const settings = project.references.find((r) => r.id === id)
+    const next = models.get(sha)
+    const before = settings && resolved.of(settings, models)
+    if (!settings || !before || !next) return []
+    const after = resolveReference(next, settings)
+    return compareRevisions(before, after).map((change): ChangeView => {
+      const item = change.kind === 'same' ? undefined : after.items.find((i) => i.id === change.after)
+      if (!item || change.what === 'hole') return change
+      const faces = shapeFacts(scaledModel(next, settings.scale).shapes[item.shape]!).faceOfTriangle
+      return { ...change, shown: shownMesh(item.positions, joined(item.positions, item.indices), faces) }
+    })
   },
 
   /** Gives up every build asked for before this ticket. */

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { binaryStl, idf } from '../support/files'
 import { drilledPlate } from '../support/soups'
-import { dropFile, newProject, noErrors } from './helpers'
+import { dropFile, newProject, noErrors, openDemo } from './helpers'
 
 noErrors()
 
@@ -72,4 +72,36 @@ test('a board in IDF is found and wrapped like one in STEP; a file that is none 
   await expect(page.getByRole('alert').filter({ hasText: 'breaks off' })).toBeVisible()
   await dropFile(page, 'hinge.obj', HINGE)
   await expect(page.getByRole('alert').filter({ hasText: 'this is an STL file' })).toBeVisible()
+})
+
+test('the next revision is looked at, left, taken: the list is right, the case follows, undo brings the old one back', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.getByRole('button', { name: 'Gather', exact: true }).click()
+  const choose = () => page.getByLabel('Next revision of RL-2').setInputFiles('demo/boards/rl-2-rev-b.step')
+  const list = page.getByRole('region', { name: 'rl-2-rev-b.step in place of RL-2' })
+  await choose()
+  await expect(list.getByRole('listitem')).toHaveText([
+    '→USB socket moved by 1.2 (x +1.2)',
+    '↔Knob was 17.5 × 11 × 9, is 17.5 × 11 × 12, moved by 1.5 (z +1.5)',
+    '−Clock crystal is gone',
+    '→hole 3 of the board moved by 1 (x −1)',
+  ])
+  await list.getByRole('button', { name: 'leave all as it was' }).click()
+  await expect(list).toBeHidden()
+  await expect(page.getByText('29 of 30 fitted')).toBeVisible()
+  await choose()
+  await list.getByRole('button', { name: 'Swap it in' }).click()
+  await expect(page.getByText('28 of 29 fitted')).toBeVisible()
+  await expect(page.getByLabel('Ledger').getByText('11 of 11 hold')).toBeVisible()
+  await expect(page.getByText('Tallest is Knob at 13.6')).toBeVisible()
+  await expect(page.getByText(/^Saved /)).toBeVisible()
+  await page.waitForTimeout(700)
+  await page.reload()
+  await page.getByRole('button', { name: 'Gather', exact: true }).click()
+  await expect(page.getByText('Tallest is Knob at 13.6')).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('29 of 30 fitted')).toBeVisible()
+  await expect(page.getByText('Tallest is Knob at 10.6')).toBeVisible()
 })

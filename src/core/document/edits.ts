@@ -107,3 +107,31 @@ export const together =
   (...edits: Edit[]): Edit =>
   (project) =>
     edits.reduce((p, edit) => edit(p), project)
+
+/**
+ * Puts the next revision of a file in a reference's place. What the project says about items and holes goes over to
+ * those they were matched with; what is said about ones that are gone stays, so that their steps can tell.
+ * @param renamed new ids by old ones
+ */
+export const swapFile = (
+  id: string,
+  file: Pick<ProjectReference, 'file' | 'fileName' | 'kind'>,
+  renamed: Readonly<Record<string, string>>,
+): Edit =>
+  produce((p) => {
+    const reference = p.references.find((r) => r.id === id)
+    if (!reference) return
+    const now = (old: string) => renamed[old] ?? old
+    Object.assign(reference, file)
+    reference.states = Object.fromEntries(Object.entries(reference.states).map(([item, state]) => [now(item), state]))
+    if (reference.board !== undefined) reference.board = now(reference.board)
+    for (const step of p.steps) {
+      const caseStep = p.steps.find((s) => s.id === step.fields.case)
+      if ((step.fields.reference ?? caseStep?.fields.reference) !== id) continue
+      const { item, over, holes } = step.fields
+      if (typeof item === 'string') step.fields.item = now(item)
+      if (Array.isArray(holes)) step.fields.holes = holes.map((h) => (typeof h === 'string' ? now(h) : h))
+      if (typeof over === 'object' && over !== null && !Array.isArray(over))
+        step.fields.over = Object.fromEntries(Object.entries(over).map(([k, v]) => [now(k), v]))
+    }
+  })

@@ -91,6 +91,11 @@ export class Engine {
     }
   }
 
+  /** What would differ if another imported file took a reference's place. */
+  compare(project: Project, reference: string, sha: string) {
+    return this.builder.compare(project, reference, sha)
+  }
+
   section(axis: 'x' | 'y' | 'z', at: number) {
     return this.builder.section(axis, at)
   }

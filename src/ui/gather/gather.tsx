@@ -11,6 +11,7 @@ import { Heading } from '../primitives/heading'
 import { useActions } from '../project/actions-context'
 import { ImportFacts } from './import-facts'
 import { ItemFacts } from './item-facts'
+import { SwapRevision } from './swap'
 import { useDocument, useProject, useUnit } from '../project/store'
 
 /** Endings of the files that can be taken in. */
@@ -145,6 +146,7 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
           </button>
         ))}
       </p>
+      <SwapRevision reference={reference.id} name={reference.name} />
       <Items reference={reference} />
       <p className="py-1">
         <button

@@ -80,9 +80,14 @@ function start(open: OpenProject): Opened & { close: () => void } {
   const stopSaving = startSaving(store)
   const stopBuilding = store.subscribe((state, before) => {
     if (state.history.present !== before.history.present || (before.dragging && !state.dragging))
-      engine.request(state.history.present, state.dragging)
+      request(state.dragging)
   })
-  void actions.loadReferences().then(() => engine.request(store.getState().history.present, false))
+  const request = (dragging: boolean) => {
+    const ask = () => engine.request(store.getState().history.present, dragging)
+    if (actions.needsFiles()) void actions.loadReferences().then(ask)
+    else ask()
+  }
+  request(false)
   const close = () => {
     stopSaving()
     stopBuilding()

@@ -3,11 +3,11 @@ import { createStore, useStore } from 'zustand'
 import type { Finding } from '@/core/checks/finding'
 import type { Edit } from '@/core/document/edits'
 import { endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
-import type { Project } from '@/core/document/schema'
+import type { Project, ProjectReference } from '@/core/document/schema'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportProgress } from '@/core/formats/step/read-step'
 import type { Pick } from '@/core/fit/picks'
-import type { BuildView } from '@/worker/build.worker'
+import type { BuildView, ChangeView } from '@/worker/build.worker'
 import type { Progress } from '../engine/engine'
 import type { OpenProject } from '../api'
 
@@ -33,6 +33,15 @@ export interface Section {
 /** How a part or a reference is shown. */
 export type Showing = 'solid' | 'ghost' | 'hidden'
 
+export interface Swap {
+  reference: string
+  kind: ProjectReference['kind']
+  sha: string
+  fileName: string
+  bytes: ArrayBuffer
+  changes: ChangeView[]
+}
+
 export interface ProjectState {
   id: string
   history: History
@@ -48,6 +57,8 @@ export interface ProjectState {
   failure: string | undefined
   importing: { name: string; progress: ImportProgress; stop: () => void } | undefined
   importReport: { title: string; lines: string[]; failed: boolean } | undefined
+  /** A next revision that is looked at but not taken yet. */
+  swap: Swap | undefined
   hover: Pick | undefined
   picks: Pick[]
   measuring: boolean
@@ -83,6 +94,7 @@ export function createProjectStore(open: OpenProject) {
     failure: undefined,
     importing: undefined,
     importReport: undefined,
+    swap: undefined,
     hover: undefined,
     picks: [],
     measuring: false,

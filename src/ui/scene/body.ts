@@ -52,7 +52,11 @@ export class Body {
   }
 
   /** References are always pale; a part has its own colour. Ghosts let things behind them show. */
-  dress(look: { color: string; showing: Showing; reference: boolean }, colors: Palette, planes: Plane[]): void {
+  dress(
+    look: { color: string; showing: Showing; reference: boolean; front?: boolean },
+    colors: Palette,
+    planes: Plane[],
+  ): void {
     const ghost = look.showing === 'ghost'
     this.group.visible = look.showing !== 'hidden'
     const { material } = this.mesh
@@ -63,6 +67,8 @@ export class Body {
     material.transparent = seeThrough
     material.opacity = ghost ? 0.16 : look.reference ? 0.82 : 1
     material.depthWrite = !ghost
+    material.polygonOffsetFactor = look.front ? 0 : 1
+    material.polygonOffsetUnits = look.front ? -2 : 1
     material.side = planes.length > 0 ? DoubleSide : FrontSide
     material.clippingPlanes = planes
     if (changed) material.needsUpdate = true

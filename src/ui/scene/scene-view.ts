@@ -35,6 +35,8 @@ export interface Look {
   color: string
   showing: Showing
   reference: boolean
+  /** Drawn over what lies in the same place. */
+  front?: boolean
 }
 
 export interface Hit {

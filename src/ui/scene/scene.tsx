@@ -88,6 +88,7 @@ function keyLook(event: React.KeyboardEvent, view: SceneView | undefined): void 
 function useBodies(view: SceneView | undefined): void {
   const build = useProject((s) => s.build)
   const showing = useProject((s) => s.showing)
+  const swap = useProject((s) => s.swap)
   const perspective = useProject((s) => s.perspective)
   // While things are gathered, the parts stand back.
   const usual: Showing = useProject((s) => (s.place === 'gather' ? 'ghost' : 'solid'))
@@ -115,9 +116,16 @@ function useBodies(view: SceneView | undefined): void {
         const shown = item.state === 'left-out' ? 'hidden' : (showing.references ?? 'solid')
         view.dress(id, { color: '#f6f1e4', showing: shown, reference: true })
       }
+    for (const change of swap?.changes ?? []) {
+      const id = `swap:${change.after}`
+      if (!change.shown) continue
+      present.add(id)
+      if (!view.body(id)) view.put(id, change.shown)
+      view.dress(id, { color: '#b98a2e', showing: 'solid', reference: false, front: true })
+    }
     view.keepOnly(present)
     if (present.size > 0) view.frame(false)
-  }, [view, build, showing, usual])
+  }, [view, build, showing, usual, swap])
   useEffect(() => view?.setPerspective(perspective), [view, perspective])
 }
 

@@ -1,0 +1,79 @@
+import { readFileSync } from 'node:fs'
+import { read } from '../../../tests/support/boards'
+import { Builder } from '../build/builder'
+import { runChecks } from '../checks'
+import { swapFile } from '../document/edits'
+import { readProject } from '../document/read'
+import { measureLedger } from '../fit/ledger'
+import { Kernel } from '../kernel/kernel'
+import { expectOk } from '../result'
+import type { ImportedModel } from './model'
+import { resolveReference } from './resolve'
+import { type Change, compareRevisions, describeChange } from './revision'
+
+const settings = { id: 'rl2', name: 'RL-2', scale: 1, placing: 'board' as const, turns: [], states: {} }
+let [revA, revB]: ImportedModel[] = []
+beforeAll(async () => {
+  revA = await read(readFileSync('demo/boards/rl-2-rev-a.step'))
+  revB = await read(readFileSync('demo/boards/rl-2-rev-b.step'))
+})
+const format = (mm: number) => String(Math.round(mm * 100) / 100)
+const changes = (a: ImportedModel, b: ImportedModel) =>
+  compareRevisions(resolveReference(a, settings), resolveReference(b, settings))
+const said = (list: readonly Change[]) =>
+  list.filter((c) => c.kind !== 'same').map((c) => `${c.what} ${c.name}: ${describeChange(c, format)}`)
+
+test('rev B of the demo board differs from rev A in just what was changed', () => {
+  expect(said(changes(revA!, revB!))).toEqual([
+    'item USB socket: moved by 1.2 (x +1.2)',
+    'item Knob: was 17.5 × 11 × 9, is 17.5 × 11 × 12, moved by 1.5 (z +1.5)',
+    'item Clock crystal: is gone',
+    'hole hole 3: moved by 1 (x −1)',
+  ])
+  expect(changes(revA!, revB!).filter((c) => c.what === 'item' && c.kind === 'same')).toHaveLength(27)
+})
+
+test('going back says the opposite, and a revision does not differ from itself', () => {
+  expect(said(changes(revB!, revA!))).toContain('item Clock crystal: is new')
+  expect(said(changes(revA!, revA!))).toEqual([])
+})
+
+test('renamed items are known by size and place; of several of one name those that stayed are paired first', () => {
+  const renamed: ImportedModel = {
+    ...revA!,
+    items: revA!.items.map((i) => (i.name === 'Display' ? { ...i, id: 'Panel', name: 'Panel' } : i)),
+  }
+  expect(changes(revA!, renamed).find((c) => c.name === 'Panel')).toMatchObject({ kind: 'same', before: 'Display' })
+  const twin = revA!.items.find((i) => i.name === 'R1')!
+  const doubled: ImportedModel = { ...revA!, items: [{ ...twin, id: 'R2~2', name: 'R2' }, ...revA!.items] }
+  expect(said(changes(revA!, doubled))).toEqual(['item R2: is new'])
+})
+
+test('the wrapped demo follows to rev B: the case fits by the ledger, nothing is cut, steps keep their items', async () => {
+  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const list = changes(revA!, revB!)
+  const renamed = Object.fromEntries(list.flatMap((c) => (c.before && c.after ? [[c.before, c.after]] : [])))
+  const { id } = project.references[0]!
+  const swapped = swapFile(id, { file: 'b'.repeat(64), fileName: 'rl-2-rev-b.step', kind: 'step' }, renamed)(project)
+  expect(swapped.references[0]).toMatchObject({ fileName: 'rl-2-rev-b.step', states: project.references[0]!.states })
+  const kernel = await Kernel.load()
+  const built = await new Builder(kernel).build(swapped, new Map([['b'.repeat(64), revB!]]), 'view')
+  expect(built.steps.flatMap((s) => s.problems)).toEqual([])
+  const ledger = measureLedger(built)
+  expect(ledger).toHaveLength(11)
+  expect(ledger.filter((r) => r.verdict !== 'holds').map((r) => r.between)).toEqual([])
+  const findings = runChecks({ project: swapped, build: built, ledger, kernel })
+  expect(findings.filter((f) => f.weight === 'stop')).toEqual([])
+})
+
+test('what is said about items and holes goes over to those they became; what is gone stays said', () => {
+  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const { id } = project.references[0]!
+  const opening = project.steps.find((s) => s.kind === 'opening')!
+  const item = opening.fields.item as string
+  const file = { file: 'b'.repeat(64), fileName: 'b.step', kind: 'step' as const }
+  const swapped = swapFile(id, file, { [item]: 'Socket', 'Pin header': 'Header' })(project)
+  expect(swapped.steps.find((s) => s.id === opening.id)!.fields.item).toBe('Socket')
+  expect(swapped.references[0]!.states).toEqual({ Header: 'left-out' })
+  expect(project.references[0]!.states).toEqual({ 'Pin header': 'left-out' })
+})
