@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { binaryStl, idf } from '../support/files'
 import { drilledPlate } from '../support/soups'
-import { dropFile, newProject, noErrors, openDemo } from './helpers'
+import { dropFile, newProject, noErrors, openDemo, row } from './helpers'
 
 noErrors()
 
@@ -104,4 +104,46 @@ test('the next revision is looked at, left, taken: the list is right, the case f
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('29 of 30 fitted')).toBeVisible()
   await expect(page.getByText('Tallest is Knob at 10.6')).toBeVisible()
+})
+
+test('a reading is taken with the simulated calipers, and one goes straight into a value of the sheet', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.getByRole('button', { name: 'Gather', exact: true }).click()
+  await page.getByRole('button', { name: 'Take the calipers' }).click()
+  const calipers = page.getByRole('region', { name: 'Calipers' })
+  await page.getByRole('button', { name: 'Add a reading …' }).click()
+  const name = page.getByRole('textbox', { name: 'Name of the reading reading1' })
+  await name.fill('boardDepth')
+  await name.press('Enter')
+  await calipers.getByRole('combobox').click()
+  await page.getByRole('option', { name: 'RL-2 board: depth' }).click()
+  const repeat = page.getByRole('textbox', { name: 'Next repeat of boardDepth' })
+  const readings = page.getByRole('region', { name: 'Readings' })
+  await repeat.focus()
+  await page.keyboard.press('F9')
+  await expect(readings.getByText(/^4[34]\.\d\d$/)).toHaveCount(1)
+  await calipers.getByRole('button', { name: 'again' }).click()
+  await repeat.focus()
+  await calipers.getByRole('button', { name: 'send (F9)' }).click()
+  await expect(readings.getByText(/^spread 0/)).toBeVisible()
+  await repeat.fill('44.9')
+  await repeat.press('Enter')
+  await expect(readings.getByText(/The repeats differ by/)).toBeVisible()
+  await readings.getByRole('button', { name: '44.9' }).click()
+  await expect(readings.getByText(/The repeats differ by/)).toBeHidden()
+
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await page.locator('[data-field="wrap.clear"]').click()
+  await page.getByRole('textbox', { name: 'Clearance round the board' }).fill('boardDepth - 43 mm')
+  await page.keyboard.press('Enter')
+  await expect(row(page, 'Board in case, left')).toContainText(/(0\.9\d|1\.0\d)/)
+  await calipers.getByRole('combobox').click()
+  await page.getByRole('option', { name: 'RL-2 board: thickness' }).click()
+  await page.locator('[data-field="wrap.floor"]').click()
+  await page.keyboard.press('F9')
+  await expect(page.locator('[data-field="wrap.floor"]')).toHaveText(/^1\.5\d$/)
+  await calipers.getByRole('button', { name: 'put away' }).click()
+  await expect(calipers).toBeHidden()
 })

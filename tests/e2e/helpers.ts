@@ -38,9 +38,15 @@ export async function dropFile(page: Page, name: string, bytes: Buffer): Promise
   await page.getByLabel('Sheet').dispatchEvent('drop', { dataTransfer: data })
 }
 
+/** Opens a copy of the demo's project, so that no test meets what another has done. */
 export async function openDemo(page: Page): Promise<void> {
-  await page.goto('/')
-  await page.getByRole('link', { name: 'Open Rain logger', exact: true }).click()
+  const listed = (await (await page.request.get('/api/projects')).json()) as {
+    projects: { id: string; name: string }[]
+  }
+  const { id } = listed.projects.find((p) => p.name === 'Rain logger')!
+  const { document } = (await (await page.request.get(`/api/projects/${id}`)).json()) as { document: object }
+  const copy = await page.request.post('/api/projects', { data: { document: { ...document, name: 'A test' } } })
+  await page.goto(`/project/${((await copy.json()) as { id: string }).id}`)
   await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
 }
 

@@ -1,5 +1,6 @@
 import type { Project } from '../document/schema'
 import type { Board } from '../references/board'
+import { readingFacts } from '../readings/reading'
 import type { Reference } from '../references/resolve'
 import { fail, ok, type Result } from '../result'
 import { evaluateFormula, type Known, type Lookup } from '../units/formula'
@@ -51,10 +52,17 @@ export function projectNames(project: Project, references: readonly Reference[])
     tell('board', boardFacts(reference.board!))
   }
   const numbers = new Map(project.numbers.map((n) => [n.name, n]))
+  const readings = new Map(project.readings.map((r) => [r.name, r]))
   const open: string[] = []
   const lookup: Lookup = (name) => {
     const fact = known.get(name)
     if (fact) return ok(fact)
+    const reading = readings.get(name)
+    if (reading) {
+      const facts = readingFacts(reading.repeats, reading.resolution)
+      if (!facts.ok) return fail(facts.problem.kind, `In ${name}: ${facts.problem.message}`)
+      return ok(length(facts.value.mean))
+    }
     const number = numbers.get(name)
     if (!number) return undefined
     if (open.includes(name))
@@ -65,7 +73,7 @@ export function projectNames(project: Project, references: readonly Reference[])
     if (value.ok) known.set(name, value.value)
     return value.ok ? value : fail(value.problem.kind, `In ${name}: ${value.problem.message}`)
   }
-  return { lookup, tell, list: () => [...known.keys(), ...numbers.keys()] }
+  return { lookup, tell, list: () => [...known.keys(), ...readings.keys(), ...numbers.keys()] }
 }
 
 /** A number of the project is a length; what reads only as a plain number stays one. */

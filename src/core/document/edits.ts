@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import type { Project, ProjectReference, ProjectStep } from './schema'
+import type { Project, ProjectReading, ProjectReference, ProjectStep } from './schema'
 
 /** An edit makes a new document and leaves the old one as it is. */
 export type Edit = (project: Project) => Project
@@ -135,3 +135,20 @@ export const swapFile = (
         step.fields.over = Object.fromEntries(Object.entries(over).map(([k, v]) => [now(k), v]))
     }
   })
+
+const editReading = (id: string, change: (reading: ProjectReading) => void): Edit =>
+  produce((p) => {
+    const reading = p.readings.find((r) => r.id === id)
+    if (reading) change(reading)
+  })
+
+export const addReading = (id: string, name: string): Edit =>
+  produce((p) => void p.readings.push({ id, name, what: '', repeats: [], resolution: 0.01 }))
+export const removeReading = (id: string): Edit =>
+  produce((p) => void (p.readings = p.readings.filter((r) => r.id !== id)))
+export const describeReading = (
+  id: string,
+  change: Partial<Pick<ProjectReading, 'name' | 'what' | 'resolution'>>,
+): Edit => editReading(id, (r) => void Object.assign(r, change))
+export const addRepeat = (id: string, formula: string): Edit => editReading(id, (r) => void r.repeats.push(formula))
+export const removeRepeat = (id: string, index: number): Edit => editReading(id, (r) => void r.repeats.splice(index, 1))

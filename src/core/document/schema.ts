@@ -55,6 +55,18 @@ export const numberSchema = z.object({
   formula,
 })
 
+export const readingSchema = z.object({
+  id,
+  /** Formulas use it by this name. */
+  name: z.string().regex(/^[A-Za-z_]\w{0,39}$/, 'letters, digits and _, beginning with a letter'),
+  /** What was measured, in the maker's words. */
+  what: z.string().max(200).default(''),
+  /** Lengths as they were read; plain numbers are mm. */
+  repeats: z.array(formula).max(100).default([]),
+  /** The instrument's smallest step, mm. */
+  resolution: z.number().positive().max(10).default(0.01),
+})
+
 export const stepSchema = z.object({
   id,
   kind: z.string().min(1).max(40),
@@ -71,6 +83,7 @@ export const projectSchema = z.object({
   unit: z.enum(['mm', 'in']).default('mm'),
   printer: printerSchema.prefault({}),
   numbers: z.array(numberSchema).max(1000).default([]),
+  readings: z.array(readingSchema).max(1000).default([]),
   references: z.array(referenceSchema).max(100).default([]),
   steps: z.array(stepSchema).max(2000).default([]),
   /** Names and colours the maker gave to parts, by part id. */
@@ -81,6 +94,7 @@ export type Project = z.infer<typeof projectSchema>
 export type Printer = z.infer<typeof printerSchema>
 export type ProjectReference = z.infer<typeof referenceSchema>
 export type ProjectNumber = z.infer<typeof numberSchema>
+export type ProjectReading = z.infer<typeof readingSchema>
 export type ProjectStep = z.infer<typeof stepSchema>
 
 export const emptyProject = (projectName: string): Project =>

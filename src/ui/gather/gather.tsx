@@ -11,6 +11,7 @@ import { Heading } from '../primitives/heading'
 import { useActions } from '../project/actions-context'
 import { ImportFacts } from './import-facts'
 import { ItemFacts } from './item-facts'
+import { Readings } from './readings'
 import { SwapRevision } from './swap'
 import { useDocument, useProject, useUnit } from '../project/store'
 
@@ -43,6 +44,7 @@ export function Gather() {
       {references.map((r) => (
         <ReferenceBlock key={r.id} reference={r} />
       ))}
+      <Readings />
     </>
   )
 }

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import type { Problem } from '@/core/result'
 import { call, type OpenProject } from '../api'
 import { BuildSheet } from '../build-sheet/build-sheet'
+import { Calipers } from '../calipers/calipers'
 import { Engine } from '../engine/engine'
 import { shareBuild, shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
@@ -113,7 +114,9 @@ function Layout() {
         <section aria-label="Sheet" className="min-h-0 overflow-y-auto border-r border-rule bg-sheet px-5 py-3.5">
           <LeftPage />
         </section>
-        <SceneHost onView={onView} />
+        <SceneHost onView={onView}>
+          <Calipers />
+        </SceneHost>
         <aside
           aria-label="Ledger"
           className="relative min-h-0 overflow-y-auto border-l border-rule bg-sheet px-4 py-3.5"

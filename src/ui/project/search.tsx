@@ -93,7 +93,7 @@ function useThings(): Found[] {
   const actions = useActions()
   const { set, edit, undo, redo } = store.getState()
   const words: Record<Place, string> = {
-    gather: 'import board file items leave out fitted',
+    gather: 'import board file items leave out fitted reading revision unit scale',
     shape: 'sheet steps values case posts openings',
     print: 'export save stl 3mf printer bed fit classes',
   }
@@ -130,6 +130,7 @@ function useThings(): Found[] {
           }))
         : []),
     ]),
+    { title: 'Take the calipers', words: 'measure reading gauge size real thing', act: () => set({ calipers: true }) },
     { title: 'Undo', words: 'take back', act: undo },
     { title: 'Redo', words: 'again', act: redo },
     {

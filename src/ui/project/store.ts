@@ -66,6 +66,8 @@ export interface ProjectState {
   showing: Record<string, Showing>
   pointedRow: string | undefined
   perspective: boolean
+  /** The simulated calipers are at hand. */
+  calipers: boolean
   /** The field being edited, as `step.field`. */
   editing: string | undefined
 
@@ -102,6 +104,7 @@ export function createProjectStore(open: OpenProject) {
     showing: {},
     pointedRow: undefined,
     perspective: false,
+    calipers: false,
     editing: undefined,
     dragging: false,
     edit: (change, { group, dragging = false } = {}) =>

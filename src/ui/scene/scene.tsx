@@ -12,7 +12,13 @@ import { type Hit, SceneView } from './scene-view'
 import { Working } from './working'
 
 /** The parts as built, with the references as pale ghosts. */
-export function SceneHost({ onView }: { onView: (view: SceneView | undefined) => void }) {
+export function SceneHost({
+  onView,
+  children,
+}: {
+  onView: (view: SceneView | undefined) => void
+  children?: React.ReactNode
+}) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const [view, setView] = useState<SceneView>()
   const [broken, setBroken] = useState(false)
@@ -64,6 +70,7 @@ export function SceneHost({ onView }: { onView: (view: SceneView | undefined) =>
       {view && <GapInset view={view} />}
       <FootLine />
       <Working />
+      {children}
     </section>
   )
 }
