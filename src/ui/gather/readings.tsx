@@ -49,7 +49,7 @@ function ReadingLine({ reading, taken }: { reading: ProjectReading; taken: Reado
   const badName = !/^[A-Za-z_]\w{0,39}$/.test(name) || (name !== reading.name && taken.has(name))
   const facts = readingFacts(reading.repeats, reading.resolution)
   return (
-    <div className="border-t border-hair py-1 first:border-t-0">
+    <div className="border-b border-hair py-1">
       <p className="flex items-baseline gap-2">
         <input
           aria-label={`Name of the reading ${reading.name}`}
