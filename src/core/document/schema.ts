@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { FORMULA_NAME } from '../units/formula-name'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
 export const FORMAT_VERSION = 2
@@ -51,14 +52,14 @@ export const referenceSchema = z.object({
 
 export const numberSchema = z.object({
   id,
-  name: z.string().regex(/^[A-Za-z_]\w{0,39}$/, 'letters, digits and _, beginning with a letter'),
+  name: z.string().regex(FORMULA_NAME, 'letters, digits and _, beginning with a letter'),
   formula,
 })
 
 export const readingSchema = z.object({
   id,
   /** Formulas use it by this name. */
-  name: z.string().regex(/^[A-Za-z_]\w{0,39}$/, 'letters, digits and _, beginning with a letter'),
+  name: z.string().regex(FORMULA_NAME, 'letters, digits and _, beginning with a letter'),
   /** What was measured, in the maker's words. */
   what: z.string().max(200).default(''),
   /** Lengths as they were read; plain numbers are mm. */

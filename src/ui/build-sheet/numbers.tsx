@@ -5,6 +5,7 @@ import type { ProjectNumber } from '@/core/document/schema'
 import { inBothUnits, formatLength } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
 import { Heading } from '../primitives/heading'
+import { NameField } from '../primitives/name-field'
 import { useDocument, useProject } from '../project/store'
 
 /** Named values of the project, which every formula can use. */
@@ -32,30 +33,26 @@ export function Numbers() {
 
 function NumberLine({ number }: { number: ProjectNumber }) {
   const edit = useProject((s) => s.edit)
-  const { unit, numbers } = useDocument()
+  const { unit, numbers, readings } = useDocument()
+  const taken = new Set([...numbers, ...readings].map((n) => n.name))
   const value = useProject((s) => s.build?.names[number.name])
   const problem = useProject((s) => s.build?.numberProblems[number.id])
-  const [name, setName] = useState(number.name)
   const [formula, setFormula] = useState(number.formula)
-  const badName = !/^[A-Za-z_]\w{0,39}$/.test(name) || numbers.some((n) => n.id !== number.id && n.name === name)
   const save = () => {
     const stored = toStoredFormula(formula, 'length', unit)
-    if (!badName && stored && (name !== number.name || stored !== number.formula))
-      edit(setNumber(number.id, name, stored))
+    if (stored && stored !== number.formula) edit(setNumber(number.id, number.name, stored))
   }
   const box =
     'min-w-0 border-b border-transparent bg-transparent hover:border-rule focus:border-figure focus:outline-none'
   return (
     <div className="py-0.5">
       <div className="flex items-baseline gap-2">
-        <input
-          aria-label={`Name of the number ${number.name}`}
-          value={name}
-          aria-invalid={badName}
-          className={`${box} w-24 font-semibold text-figure`}
-          onChange={(e) => setName(e.target.value)}
-          onBlur={save}
-          onKeyDown={(e) => e.key === 'Enter' && save()}
+        <NameField
+          label={`Name of the number ${number.name}`}
+          name={number.name}
+          taken={taken}
+          className="w-24"
+          onName={(name) => edit(setNumber(number.id, name, number.formula))}
         />
         <input
           aria-label={`Formula of ${number.name}`}
@@ -77,11 +74,6 @@ function NumberLine({ number }: { number: ProjectNumber }) {
           ×
         </button>
       </div>
-      {badName && (
-        <p className="text-[14px] text-rust">
-          A name has letters, digits and _, begins with a letter, and is there once.
-        </p>
-      )}
       {problem && <p className="text-[14px] text-rust">▲ {problem.message}</p>}
     </div>
   )

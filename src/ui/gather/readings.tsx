@@ -7,6 +7,7 @@ import { evaluateFormula } from '@/core/units/formula'
 import { formatLength, withUnit } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
 import { Heading } from '../primitives/heading'
+import { NameField } from '../primitives/name-field'
 import { useProject, useUnit } from '../project/store'
 
 const BOX =
@@ -45,20 +46,16 @@ export function Readings() {
 function ReadingLine({ reading, taken }: { reading: ProjectReading; taken: ReadonlySet<string> }) {
   const edit = useProject((s) => s.edit)
   const unit = useUnit()
-  const [name, setName] = useState(reading.name)
-  const badName = !/^[A-Za-z_]\w{0,39}$/.test(name) || (name !== reading.name && taken.has(name))
   const facts = readingFacts(reading.repeats, reading.resolution)
   return (
     <div className="border-b border-hair py-1">
       <p className="flex items-baseline gap-2">
-        <input
-          aria-label={`Name of the reading ${reading.name}`}
-          value={name}
-          aria-invalid={badName}
-          className={`${BOX} w-28 font-semibold text-figure`}
-          onChange={(e) => setName(e.target.value)}
-          onBlur={() => !badName && name !== reading.name && edit(describeReading(reading.id, { name }))}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        <NameField
+          label={`Name of the reading ${reading.name}`}
+          name={reading.name}
+          taken={taken}
+          className="w-28"
+          onName={(name) => edit(describeReading(reading.id, { name }))}
         />
         <input
           aria-label={`What ${reading.name} is of`}
@@ -95,11 +92,6 @@ function ReadingLine({ reading, taken }: { reading: ProjectReading; taken: Reado
           <span className="text-soft">spread {formatLength(facts.value.spread, unit)}</span>
         )}
       </p>
-      {badName && (
-        <p className="text-[14px] text-rust">
-          A name has letters, digits and _, begins with a letter, and is there once.
-        </p>
-      )}
       {facts.ok && facts.value.warning && <p className="text-[14px] text-ochre">▲ {facts.value.warning}</p>}
     </div>
   )
