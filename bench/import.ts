@@ -4,14 +4,21 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { OpenCascadeInstance } from 'replicad-opencascadejs'
 import { writeStepAssembly } from '../demo/make/step-assembly'
+import { mend } from '../src/core/mesh/mend'
+import { readStl } from '../src/core/formats/stl/read-stl'
+import { facesOfMesh } from '../src/core/recognise/mesh-faces'
+import { expectOk } from '../src/core/result'
+import { binaryStl } from '../tests/support/files'
 import { drilledItems } from './assemblies'
+import { median, round } from './measure'
+import { knurledRing } from './meshes'
 
-/** The import of 1,500 items of 250 shapes, each time in a new process, starting the STEP kernel included. */
-export function measureLargeImport(oc: OpenCascadeInstance, runs: number) {
+/** The import of a file, each time in a new process: the median run, with its peak memory. */
+function inProcess(name: string, bytes: Uint8Array, runs: number) {
   const folder = mkdtempSync(join(tmpdir(), 'anorak-bench-'))
   try {
-    const file = join(folder, 'large.step')
-    writeFileSync(file, writeStepAssembly(oc, drilledItems(1500)))
+    const file = join(folder, name)
+    writeFileSync(file, bytes)
     const all = Array.from({ length: runs }, () => {
       const done = spawnSync('npx', ['tsx', 'bench/one-import.ts', file], { encoding: 'utf8' })
       if (done.status !== 0) throw new Error(done.stderr)
@@ -20,5 +27,24 @@ export function measureLargeImport(oc: OpenCascadeInstance, runs: number) {
     return all.sort((a, b) => a.ms - b.ms)[Math.floor(runs / 2)]
   } finally {
     rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+/** 1,500 items of 250 shapes, starting the STEP kernel included. */
+export const measureLargeImport = (oc: OpenCascadeInstance, runs: number) =>
+  inProcess('large.step', writeStepAssembly(oc, drilledItems(1500)), runs)
+
+/** An STL of 500,000 triangles: the whole import, and its stages. */
+export async function measureMeshImport(runs: number) {
+  const bytes = binaryStl(knurledRing(1000, 250))
+  const raw = expectOk(readStl(bytes)).shapes[0]!
+  const { mesh } = mend(raw.positions, raw.indices)
+  const faces = await median(runs, () => facesOfMesh(mesh))
+  return {
+    ...inProcess('ring.stl', bytes, runs),
+    read_ms: await median(runs, () => readStl(bytes)),
+    mend_ms: await median(runs, () => mend(raw.positions, raw.indices)),
+    faces_ms: faces,
+    faces_ms_per_100k: round(faces / 5),
   }
 }

@@ -17,7 +17,7 @@ import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
 import { plainItems } from './assemblies'
 import { recordCalls, replay } from './bare-kernel'
-import { measureLargeImport } from './import'
+import { measureLargeImport, measureMeshImport } from './import'
 import { median, round } from './measure'
 import { measurePage } from './page'
 
@@ -37,6 +37,8 @@ const step = {
   items_1000_bytes: large.length,
   items_1500_drilled: measureLargeImport(oc, RUNS),
 }
+
+const mesh = { stl_500k: await measureMeshImport(RUNS) }
 
 const heap = watchHeap()
 const kernel = await Kernel.load()
@@ -73,6 +75,7 @@ process.stdout.write(
     {
       runs: RUNS,
       step,
+      mesh,
       build: {
         ...build,
         view_ratio_to_bare: round(build.view_ms / build.view_bare_ms),

@@ -1,20 +1,24 @@
-/** Reads one STEP file in a process of its own, so that its peak memory is the import's alone. */
+/** Reads one file in a process of its own, so that its peak memory is the import's alone. */
 import { readFileSync } from 'node:fs'
+import { basename } from 'node:path'
 import initKernel from 'replicad-opencascadejs'
-import { readStep } from '../src/core/formats/step/read-step'
+import { readFile } from '../src/core/formats/read-file'
 import { expectOk } from '../src/core/result'
 import { round } from './measure'
 
 const bytes = readFileSync(process.argv[2]!)
 const start = performance.now()
-const model = expectOk(await readStep(bytes, () => initKernel({ print: () => {}, printErr: () => {} })))
+const kernel = () => initKernel({ print: () => {}, printErr: () => {} })
+const imported = expectOk(await readFile(bytes, basename(process.argv[2]!), kernel))
+if (imported.holds !== 'solids') throw new Error('a drawing')
+const { items, shapes } = imported.model
 process.stdout.write(
   JSON.stringify({
     bytes: bytes.length,
     ms: round(performance.now() - start),
-    items: model.items.length,
-    shapes: model.shapes.length,
-    triangles: model.items.reduce((sum, item) => sum + model.shapes[item.shape]!.indices.length / 3, 0),
+    items: items.length,
+    shapes: shapes.length,
+    triangles: items.reduce((sum, item) => sum + shapes[item.shape]!.indices.length / 3, 0),
     process_peak_bytes: process.resourceUsage().maxRSS * 1024,
   }),
 )

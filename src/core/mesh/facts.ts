@@ -40,7 +40,7 @@ export function isClosed(positions: ArrayLike<number>, indices: ArrayLike<number
     if (a !== b && b !== c && a !== c) joined.push(a, b, c)
   }
   if (joined.length === 0) return false
-  if (oppositeSides(joined, first.length).every((side) => side >= 0)) return true
+  if (oppositeSides(joined).every((side) => side >= 0)) return true
   return isBalanced(joined, first.length)
 }
 

@@ -1,3 +1,5 @@
+import { mix } from './hash'
+
 /** What lies on the other side of an edge instead of one triangle. */
 export const OPEN = -1
 /** More than two triangles meet in the edge, or two that run the same way round. */
@@ -7,9 +9,8 @@ export const TANGLED = -2
  * For each side of each triangle (side k of triangle t is 3 t + k, from its corner k to the next) the side of the
  * neighbour that runs the other way, OPEN or TANGLED.
  * @param indices three vertices a triangle; coinciding vertices have one number
- * @param vertexCount numbers are below it
  */
-export function oppositeSides(indices: ArrayLike<number>, vertexCount: number): Int32Array {
+export function oppositeSides(indices: ArrayLike<number>): Int32Array {
   const sides = indices.length
   const out = new Int32Array(sides).fill(OPEN)
   let size = 16
@@ -19,7 +20,7 @@ export function oppositeSides(indices: ArrayLike<number>, vertexCount: number): 
   for (let side = 0; side < sides; side++) {
     const [a, b] = [indices[side]!, indices[nextSide(side)]!]
     const [low, high] = a < b ? [a, b] : [b, a]
-    let slot = (Math.imul(low, 73856093) ^ Math.imul(high + vertexCount, 19349663)) & (size - 1)
+    let slot = mix(low, high, 0) & (size - 1)
     for (;;) {
       const first = table[slot]! - 1
       if (first < 0) {

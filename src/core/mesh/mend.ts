@@ -1,6 +1,7 @@
 import { fillLoops } from './fill'
 import { sizes } from './facts'
 import { nextSide, OPEN, openLoops, oppositeSides, TANGLED } from './half-edges'
+import { mix } from './hash'
 import { type IndexedMesh, welded } from './weld'
 
 /** What was mended in a mesh, and what could not be; counts. */
@@ -41,21 +42,28 @@ export function mend(positions: ArrayLike<number>, indices: ArrayLike<number>): 
   const single = withoutDoubles(mesh.indices)
   const doubled = (mesh.indices.length - single.length) / 3
   mesh = { ...mesh, indices: single }
-  let opposite = oppositeSides(mesh.indices, mesh.positions.length / 3)
+  let opposite = oppositeSides(mesh.indices)
   let joined = 0
   if (opposite.includes(OPEN)) {
     const near = joinNear(mesh, opposite)
     joined = near.joined
-    mesh = near.mesh
+    if (joined > 0) {
+      mesh = near.mesh
+      opposite = oppositeSides(mesh.indices)
+    }
   }
-  const turned = turnAlike(mesh)
-  mesh = turned.mesh
-  opposite = oppositeSides(mesh.indices, mesh.positions.length / 3)
+  const turned = turnAlike(mesh, opposite)
+  if (turned.flipped > 0) {
+    mesh = turned.mesh
+    opposite = oppositeSides(mesh.indices)
+  }
   const filled = opposite.includes(OPEN)
     ? fillLoops(mesh, openLoops(mesh.indices, opposite))
     : { mesh, holes: 0, facets: 0 }
-  mesh = filled.mesh
-  opposite = oppositeSides(mesh.indices, mesh.positions.length / 3)
+  if (filled.holes > 0) {
+    mesh = filled.mesh
+    opposite = oppositeSides(mesh.indices)
+  }
   const outward = faceOutwards(mesh, opposite)
   return {
     mesh: outward.mesh,
@@ -89,7 +97,7 @@ function withoutDoubles(indices: Uint32Array): Uint32Array {
   const keep: number[] = []
   for (let t = 0; t < facets; t++) {
     const [a, b, c] = [sorted[3 * t]!, sorted[3 * t + 1]!, sorted[3 * t + 2]!]
-    let slot = (Math.imul(a, 73856093) ^ Math.imul(b, 19349663) ^ Math.imul(c, 83492791)) & (size - 1)
+    let slot = mix(a, b, c) & (size - 1)
     let twice = false
     for (; table[slot] !== 0; slot = (slot + 1) & (size - 1)) {
       const other = 3 * (table[slot]! - 1)
@@ -147,10 +155,10 @@ function joinNear(mesh: IndexedMesh, opposite: Int32Array): { mesh: IndexedMesh;
 }
 
 /** Turns facets so that neighbours run the same way round; of each piece the fewer are turned. */
-function turnAlike(mesh: IndexedMesh): { mesh: IndexedMesh; flipped: number } {
+function turnAlike(mesh: IndexedMesh, opposite: Int32Array): { mesh: IndexedMesh; flipped: number } {
   const { indices } = mesh
   const facets = indices.length / 3
-  const neighbours = sideNeighbours(indices, mesh.positions.length / 3)
+  const neighbours = sideNeighbours(indices, opposite, mesh.positions.length / 3)
   const turn = new Int8Array(facets)
   const toTurn: number[] = []
   for (let start = 0; start < facets; start++) {
@@ -176,8 +184,8 @@ function turnAlike(mesh: IndexedMesh): { mesh: IndexedMesh; flipped: number } {
 }
 
 /** For each side the one other side on its edge, whichever way it runs; negative where there is none or several. */
-function sideNeighbours(indices: Uint32Array, vertexCount: number): Int32Array {
-  const straight = oppositeSides(indices, vertexCount)
+function sideNeighbours(indices: Uint32Array, opposite: Int32Array, vertexCount: number): Int32Array {
+  const straight = opposite.slice()
   if (!straight.some((s) => s < 0)) return straight
   const edges = new Map<number, number[]>()
   for (let side = 0; side < indices.length; side++) {

@@ -76,7 +76,7 @@ test('corners that lie a hair apart are joined', () => {
 })
 
 test('three facets on one edge are called tangled', () => {
-  const opposite = oppositeSides([0, 1, 2, 1, 0, 3, 0, 1, 4], 5)
+  const opposite = oppositeSides([0, 1, 2, 1, 0, 3, 0, 1, 4])
   expect([opposite[0], opposite[3], opposite[6]]).toEqual([TANGLED, TANGLED, TANGLED])
   expect(opposite.filter((s) => s === OPEN)).toHaveLength(6)
 })
@@ -85,6 +85,6 @@ test('the open sides of a lidless box are one loop of four', () => {
   const { positions, indices } = boxSoup([3, 2, 1])
   const mesh = mend(positions, indices).mesh
   const lidless = mesh.indices.slice(6)
-  const loops = openLoops(lidless, oppositeSides(lidless, 8))
+  const loops = openLoops(lidless, oppositeSides(lidless))
   expect(loops.map((l) => l.length)).toEqual([4])
 })

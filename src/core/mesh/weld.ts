@@ -1,3 +1,5 @@
+import { mix } from './hash'
+
 /** Points closer than this are one, mm. */
 const WELD = 1e-5
 
@@ -17,7 +19,7 @@ export function weldIndex(positions: ArrayLike<number>, tolerance = WELD): Uint3
   for (let i = 0; i < 3 * count; i++) cells[i] = Math.round(positions[i]! / tolerance)
   for (let i = 0; i < count; i++) {
     const [x, y, z] = [cells[3 * i]!, cells[3 * i + 1]!, cells[3 * i + 2]!]
-    let slot = (Math.imul(x | 0, 73856093) ^ Math.imul(y | 0, 19349663) ^ Math.imul(z | 0, 83492791)) & (size - 1)
+    let slot = mix(x, y, z) & (size - 1)
     for (;;) {
       const known = table[slot]! - 1
       if (known < 0) {

@@ -31,7 +31,7 @@ export function facesOfMesh(mesh: IndexedMesh): FacedMesh {
   const count = indices.length / 3
   const division: Division = {
     mesh,
-    opposite: oppositeSides(indices, positions.length / 3),
+    opposite: oppositeSides(indices),
     facets: allFacets(mesh),
     slack: SLACK + SLACK_SHARE * sizeOf(positions),
     heights: new Float32Array(count),
@@ -69,16 +69,18 @@ function sizeOf(positions: Float64Array): number {
 }
 
 /** The least height of a triangle, mm. */
-function heightOf(mesh: IndexedMesh, facet: Facet, t: number): number {
+function heightOf({ positions, indices }: IndexedMesh, facet: Facet, t: number): number {
   let longest = 0
-  for (let k = 0; k < 3; k++) {
-    const [a, b] = [mesh.indices[3 * t + k]!, mesh.indices[nextSide(3 * t + k)]!]
-    longest = Math.max(
-      longest,
-      Math.hypot(...[0, 1, 2].map((c) => mesh.positions[3 * a + c]! - mesh.positions[3 * b + c]!)),
-    )
+  for (let side = 3 * t; side < 3 * t + 3; side++) {
+    const [a, b] = [3 * indices[side]!, 3 * indices[nextSide(side)]!]
+    const [x, y, z] = [
+      positions[a]! - positions[b]!,
+      positions[a + 1]! - positions[b + 1]!,
+      positions[a + 2]! - positions[b + 2]!,
+    ]
+    longest = Math.max(longest, x * x + y * y + z * z)
   }
-  return longest === 0 ? 0 : (2 * facet.area) / longest
+  return longest === 0 ? 0 : (2 * facet.area) / Math.sqrt(longest)
 }
 
 /** True where two neighbours may be of one face; `side` is that of a towards b. */
@@ -136,13 +138,16 @@ const STANDS_OUT = 3
 
 /** Takes the flat faces out of a component in which they run smoothly into curved ones. @returns what is left */
 function takeFlats(division: Division, triangles: readonly number[]): number[] {
-  const member = new Set(triangles)
-  const flatOf = new Map<number, number>()
+  const count = division.facets.length
+  const member = new Uint8Array(count)
+  for (const t of triangles) member[t] = 1
+  const flatOf = new Int32Array(count).fill(-1)
+  const seen = new Int32Array(count)
   const flats: { triangles: number[]; area: number; beside: Set<number> }[] = []
   for (const seed of [...triangles].sort((a, b) => division.facets[b]!.area - division.facets[a]!.area)) {
-    if (flatOf.has(seed)) continue
-    const found = growFlat(division, seed, (t) => member.has(t) && !flatOf.has(t))
-    for (const t of found) flatOf.set(t, flats.length)
+    if (flatOf[seed]! >= 0) continue
+    const found = growFlat(division, seed, seen, (t) => member[t] === 1 && flatOf[t]! < 0)
+    for (const t of found) flatOf[t] = flats.length
     flats.push({
       triangles: found,
       area: found.reduce((sum, t) => sum + division.facets[t]!.area, 0),
@@ -153,8 +158,8 @@ function takeFlats(division: Division, triangles: readonly number[]): number[] {
     for (const t of flat.triangles)
       for (let k = 0; k < 3; k++) {
         const side = division.opposite[3 * t + k]!
-        const other = side < 0 ? undefined : flatOf.get(Math.floor(side / 3))
-        if (other !== undefined && other !== i) flat.beside.add(other)
+        const other = side < 0 ? -1 : flatOf[Math.floor(side / 3)]!
+        if (other >= 0 && other !== i) flat.beside.add(other)
       }
   const left: number[] = []
   for (const flat of flats) {
@@ -167,23 +172,27 @@ function takeFlats(division: Division, triangles: readonly number[]): number[] {
   return left
 }
 
-/** The triangles about a seed whose corners lie in its plane. */
-function growFlat(division: Division, seed: number, takes: (t: number) => boolean): number[] {
+/** The triangles about a seed whose corners lie in its plane. `seen` holds for each triangle the last seed it was met from. */
+function growFlat(division: Division, seed: number, seen: Int32Array, takes: (t: number) => boolean): number[] {
   const { mesh, facets, opposite, slack } = division
+  const { positions, indices } = mesh
   const { normal, middle } = facets[seed]!
   const offset = dot(normal, middle)
-  const seen = new Set([seed])
+  const off = (v: number) =>
+    Math.abs(
+      normal[0] * positions[3 * v]! + normal[1] * positions[3 * v + 1]! + normal[2] * positions[3 * v + 2]! - offset,
+    )
+  seen[seed] = seed + 1
   const found = [seed]
   for (let i = 0; i < found.length; i++)
     for (let k = 0; k < 3; k++) {
       const side = opposite[3 * found[i]! + k]!
       const t = Math.floor(side / 3)
-      if (side < 0 || seen.has(t) || !takes(t)) continue
-      seen.add(t)
-      const near = [0, 1, 2].every(
-        (c) => Math.abs(dot(vertex(mesh.positions, mesh.indices[3 * t + c]!), normal) - offset) < slack,
-      )
-      if (near && (dot(facets[t]!.normal, normal) > 0.9 || division.heights[t]! < THINNISH)) found.push(t)
+      if (side < 0 || seen[t] === seed + 1 || !takes(t)) continue
+      seen[t] = seed + 1
+      // Two of its corners are known to lie in the plane.
+      if (off(cornerAcross(indices, side)) > slack) continue
+      if (dot(facets[t]!.normal, normal) > 0.9 || division.heights[t]! < THINNISH) found.push(t)
     }
   return found
 }
