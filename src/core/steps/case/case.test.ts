@@ -117,6 +117,18 @@ test('an item taken in has the cavity widened round it; let out, its opening has
   expect(posts.length).toBeGreaterThanOrEqual(4)
 })
 
+test('an item that ends before the wall says how far a plug has to reach', async () => {
+  const model = await load({ socket: true })
+  const notes = async (clear: string) => {
+    const { built } = await build(model, { clear, wall: '2' }, { openings: true })
+    return built.steps.flatMap((s) => s.notes)
+  }
+  expect((await notes('0.7')).filter((n) => n.includes('plug'))).toEqual([])
+  expect(await notes('5')).toContain(
+    'socket ends 5.5 mm behind the outside of the wall: a plug has to reach that far in.',
+  )
+})
+
 test('posts reach the underside without a height being typed, and follow when the room below changes', async () => {
   const model = await load()
   for (const below of ['1', '3']) {

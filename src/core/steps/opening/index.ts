@@ -86,8 +86,22 @@ function buildOpening(context: Context): StepOutput {
         b: { of: 'parts', parts: [e.base, e.lid], step: id, role: 'opening' },
       },
     ],
-    notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : [],
+    notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : setBack(item.name, positions, outline),
   }
+}
+
+/** Behind the inside of the wall by more than this counts as set back, mm. */
+const SET_BACK = 0.5
+
+/** An item that ends before the wall has a wide gap in its opening; what matters then is how far a plug must reach. */
+function setBack(name: string, positions: ArrayLike<number>, { inside, outside, z }: WallOutline): string[] {
+  let reach = -Infinity
+  for (let i = 0; i < positions.length; i += 3)
+    reach = Math.max(reach, positions[i]! * z[0] + positions[i + 1]! * z[1] + positions[i + 2]! * z[2])
+  if (reach > inside - SET_BACK) return []
+  return [
+    `${name} ends ${(outside - reach).toFixed(1)} mm behind the outside of the wall: a plug has to reach that far in.`,
+  ]
 }
 
 const flatten = (reference: Reference, positions: ArrayLike<number>): ArrayLike<number> =>
