@@ -40,6 +40,7 @@ export async function runCase(file: string, wishes: CaseWishes) {
     file: sha256(bytes),
     fileName: basename(file),
     scale: 1,
+    checked: false,
     placing: 'board',
     turns: [],
     states: leftOut(model, wishes.leaveOut),

@@ -134,6 +134,7 @@ describe('a project as one file', () => {
           file: 'c'.repeat(64),
           fileName: 'r.step',
           scale: 1,
+          checked: false,
           placing: 'board' as const,
           turns: [],
           states: {},

@@ -38,6 +38,7 @@ test('an STL in the wrong unit is put right by a reading, and can be left as it 
   await expect(page.getByText('it is in inches and was read as millimetres')).toBeVisible()
   await page.getByRole('button', { name: 'size it by 25.4' }).click()
   await expect(size).toHaveText('63.5 × 30.48 × 8.89 mm, if it is in in')
+  await expect(page.getByText('✓ Its scale is checked.')).toBeVisible()
   await page.getByRole('button', { name: 'frame hinge', exact: true }).click()
   await expect(page.getByText('2 times: Hole Ø 4.06 through.')).toBeVisible()
   await expect(
@@ -45,6 +46,9 @@ test('an STL in the wrong unit is put right by a reading, and can be left as it 
   ).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(size).toHaveText('2.5 × 1.2 × 0.35 mm, if it is in mm')
+  await expect(page.getByText('Its scale is not checked')).toBeVisible()
+  await page.getByRole('button', { name: 'wave it through' }).click()
+  await expect(page.getByText('✓ Its scale is checked.')).toBeVisible()
 })
 
 test('a unit is chosen between the sizes it would give', async ({ page }) => {

@@ -33,6 +33,7 @@ export function wrapped(
     file: SHA,
     fileName: 'carrier.step',
     scale: 1,
+    checked: false,
     placing: 'board' as const,
     turns,
     states: {},

@@ -22,6 +22,7 @@ const board: ProjectReference = {
   file: 'b'.repeat(64),
   fileName: 'rl-2.step',
   scale: 1,
+  checked: false,
   placing: 'board',
   turns: [],
   states: {},

@@ -86,6 +86,9 @@ export const turnReference = (id: string, axis: 'x' | 'y' | 'z'): Edit =>
 /** Sizes a reference by a factor on what its file says. */
 export const setScale = (id: string, scale: number): Edit => editReference(id, (r) => void (r.scale = scale))
 
+/** Whether the reference's scale is known to be right. */
+export const setChecked = (id: string, checked: boolean): Edit => editReference(id, (r) => void (r.checked = checked))
+
 export const setPlacing = (id: string, placing: ProjectReference['placing']): Edit =>
   editReference(id, (r) => void (r.placing = placing))
 

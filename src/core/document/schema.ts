@@ -41,6 +41,8 @@ export const referenceSchema = z.object({
   board: z.string().optional(),
   /** What the imported lengths are multiplied by: the maker's word on the file's unit and scale. */
   scale: z.number().positive().max(1e6).default(1),
+  /** A length on it was held against the real thing, or the maker waved it through. */
+  checked: z.boolean().default(false),
   placing: z.enum(['board', 'as-in-file']).default('board'),
   turns: z
     .array(z.object({ axis: z.enum(['x', 'y', 'z']), quarters: z.number().int().min(-3).max(3) }))

@@ -1,5 +1,5 @@
 'use client'
-import { setScale } from '@/core/document/edits'
+import { setChecked, setScale } from '@/core/document/edits'
 import type { ProjectReference } from '@/core/document/schema'
 import { boxSize, emptyBox, joinBoxes } from '@/core/geometry/vec'
 import { sizeIn } from '@/core/references/guess-unit'
@@ -27,7 +27,35 @@ export function ImportFacts({ reference, settings }: { reference: ReferenceView;
       {notes.map((note) => (
         <p key={note}>{note}</p>
       ))}
+      <Checked settings={settings} doubtful={!unit.certain} />
     </div>
+  )
+}
+
+/** Until a length on it was held against the real thing, a reference says so. */
+function Checked({ settings, doubtful }: { settings: ProjectReference; doubtful: boolean }) {
+  const edit = useProject((s) => s.edit)
+  const check = (checked: boolean) => () => edit(setChecked(settings.id, checked))
+  if (settings.checked)
+    return (
+      <p>
+        <span className="text-moss">✓ Its scale is checked.</span>{' '}
+        <button type="button" className="figure" onClick={check(false)}>
+          not so
+        </button>
+      </p>
+    )
+  return (
+    <p>
+      <span className={doubtful ? 'text-ochre' : ''}>
+        {doubtful && '▲ '}Its scale is not checked: measure between two places on it in the scene and hold that against
+        the real thing, or
+      </span>{' '}
+      <button type="button" className="figure" onClick={check(true)}>
+        wave it through
+      </button>
+      .
+    </p>
   )
 }
 

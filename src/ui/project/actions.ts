@@ -64,6 +64,7 @@ export class Actions {
       file: sha,
       fileName,
       scale: 1,
+      checked: false,
       placing: isBoard ? 'board' : 'as-in-file',
       turns: [],
       states: {},

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { setScale } from '@/core/document/edits'
+import { setChecked, setScale, together } from '@/core/document/edits'
 import { checkScale, cleanFactor } from '@/core/references/scale-check'
 import { ok } from '@/core/result'
 import { evaluateFormula } from '@/core/units/formula'
@@ -28,7 +28,7 @@ export function ScaleCheckLine({ reference, measured }: { reference: string; mea
   const check = reading?.ok && reading.value > 0 ? checkScale(measured, reading.value, ALLOWED) : undefined
   const size = () => {
     const { edit, set } = store.getState()
-    edit(setScale(reference, scale * cleanFactor(check!.factor)))
+    edit(together(setScale(reference, scale * cleanFactor(check!.factor)), setChecked(reference, true)))
     set({ picks: [] })
   }
   return (
@@ -49,7 +49,22 @@ export function ScaleCheckLine({ reference, measured }: { reference: string; mea
         />
       </label>
       {reading && !reading.ok && <span className="text-rust">{reading.problem.message}</span>}
-      {check?.agrees && <span className="text-moss">✓ It agrees.</span>}
+      {check?.agrees && (
+        <>
+          <span className="text-moss">✓ It agrees.</span>
+          <button
+            type="button"
+            className="figure"
+            onClick={() => {
+              const { edit, set } = store.getState()
+              edit(setChecked(reference, true))
+              set({ picks: [] })
+            }}
+          >
+            take it as checked
+          </button>
+        </>
+      )}
       {check && !check.agrees && (
         <>
           <span className="text-ochre">
