@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
-import { IDENTITY, placePositions, apply, turn } from '../core/geometry/placement'
-import { boxOfPositions, boxSize } from '../core/geometry/vec'
+import { apply, placePositions, turn } from '../core/geometry/placement'
+import { boxOfPositions, boxSize, emptyBox, joinBoxes } from '../core/geometry/vec'
 import { areaOf, boundsOf, loopArea } from '../core/profile/measure'
 import { countKinds } from '../core/recognise/recognised-face'
 import type { RoundFeature } from '../core/recognise/holes'
@@ -14,7 +14,7 @@ import {
   type UnitName,
 } from '../core/references/model'
 import { type Reference, resolveReference } from '../core/references/resolve'
-import { shapeFacts } from '../core/references/shape-facts'
+import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
 import { importFile, readWhole } from './files'
 import { round, roundBox } from './rounded'
 
@@ -36,7 +36,7 @@ function inspectModel(model: ImportedModel, name: string) {
   const items = model.items.map((item) => {
     const shape = model.shapes[item.shape]!
     const facts = shapeFacts(shape)
-    const placed = facts.rounds.map((f) => inspectRound(f, item))
+    const placed = shapeRounds(shape).map((f) => inspectRound(f, item))
     return {
       name: item.name,
       path: item.path,
@@ -69,15 +69,10 @@ function otherUnits(unit: FileUnit, size: readonly number[]) {
   return { size_if: Object.fromEntries((['mm', 'in', 'cm', 'm'] as const).map((u) => [u, sizeIn(inFile, u)])) }
 }
 
-function sizeOf({ items }: Reference): readonly number[] {
-  return boxSize({
-    min: [0, 1, 2].map((c) => Math.min(...items.map((i) => i.bounds.min[c]!))) as never,
-    max: [0, 1, 2].map((c) => Math.max(...items.map((i) => i.bounds.max[c]!))) as never,
-  })
-}
+const sizeOf = ({ items }: Reference) => boxSize(items.reduce((box, i) => joinBoxes(box, i.bounds), emptyBox()))
 
 function inspectRound(f: RoundFeature, item: ImportedItem) {
-  const place = item.placement ?? IDENTITY
+  const place = item.placement
   return {
     kind: f.kind,
     diameter_mm: round(f.diameter),

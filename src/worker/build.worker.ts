@@ -16,7 +16,7 @@ import { type PlacedItem, type Reference, resolveReference } from '../core/refer
 import { type Change, compareRevisions } from '../core/references/revision'
 import { ResolvedReferences } from '../core/references/resolved-references'
 import { scaledModel } from '../core/references/scaled-model'
-import { shapeFacts } from '../core/references/shape-facts'
+import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
 
@@ -190,7 +190,7 @@ function referenceView(reference: Reference, project: Project, known: ReadonlySe
     const view: ItemView = {
       ...item,
       surfaces: facts?.faces.map((f) => placeShape(f, place)) ?? [],
-      rounds: facts?.rounds ?? [],
+      rounds: shape ? shapeRounds(shape) : [],
     }
     if (!known.has(key) && facts) view.shown = shownMesh(positions, joined(positions, indices), facts.faceOfTriangle)
     return view

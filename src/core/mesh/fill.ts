@@ -1,5 +1,5 @@
 import earcut from 'earcut'
-import { anySquareTo, cross, dot, normalize, sub, type Vec3 } from '../geometry/vec'
+import { anySquareTo, boxOfPositions, boxSize, cross, dot, length, normalize, sub, type Vec3 } from '../geometry/vec'
 import { nextSide } from './half-edges'
 import type { IndexedMesh } from './weld'
 
@@ -19,14 +19,14 @@ export function fillLoops(
 ): { mesh: IndexedMesh; holes: number; facets: number } {
   const { positions, indices } = mesh
   const at = (v: number): Vec3 => [positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!]
-  const whole = extent(Array.from({ length: positions.length / 3 }, (_, v) => at(v)))
+  const whole = extent(positions)
   const added: number[] = []
   let holes = 0
   for (const loop of loops) {
     // The new facets run against the open sides.
     const corners = loop.map((side) => indices[nextSide(side)]!).reverse()
     const points = corners.map(at)
-    const small = extent(points) < SMALL * whole && corners.length <= MOST_SIDES
+    const small = extent(points.flat()) < SMALL * whole && corners.length <= MOST_SIDES
     if (corners.length < 3 || (corners.length > FEW_SIDES && !small)) continue
     const facets = triangulate(points)
     if (facets.length !== 3 * (corners.length - 2)) continue
@@ -40,17 +40,7 @@ export function fillLoops(
   return { mesh: { positions, indices: all }, holes, facets: added.length / 3 }
 }
 
-function extent(points: readonly Vec3[]): number {
-  const range = (c: number) => {
-    let [low, high] = [Infinity, -Infinity]
-    for (const p of points) {
-      low = Math.min(low, p[c]!)
-      high = Math.max(high, p[c]!)
-    }
-    return high - low
-  }
-  return Math.hypot(range(0), range(1), range(2))
-}
+const extent = (positions: ArrayLike<number>): number => length(boxSize(boxOfPositions(positions)))
 
 /** Facets over a loop of points that is roughly flat, keeping its sense of rotation. */
 function triangulate(points: readonly Vec3[]): number[] {

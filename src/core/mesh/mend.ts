@@ -1,3 +1,4 @@
+import { boxOfPositions, boxSize } from '../geometry/vec'
 import { fillLoops } from './fill'
 import { sizes } from './facts'
 import { nextSide, OPEN, openLoops, oppositeSides, TANGLED } from './half-edges'
@@ -120,15 +121,7 @@ const pickFacets = (indices: Uint32Array, keep: readonly number[]): Uint32Array 
 /** Joins vertices of open sides that lie a hair apart. */
 function joinNear(mesh: IndexedMesh, opposite: Int32Array): { mesh: IndexedMesh; joined: number } {
   const { positions, indices } = mesh
-  let size = 0
-  for (let c = 0; c < 3; c++) {
-    let [low, high] = [Infinity, -Infinity]
-    for (let i = c; i < positions.length; i += 3) {
-      low = Math.min(low, positions[i]!)
-      high = Math.max(high, positions[i]!)
-    }
-    size = Math.max(size, high - low)
-  }
+  const size = Math.max(...boxSize(boxOfPositions(positions)))
   const reach = Math.min(NEAR_MOST, size * NEAR_SHARE)
   const onEdge = new Set<number>()
   for (let side = 0; side < opposite.length; side++)

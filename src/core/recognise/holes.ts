@@ -31,6 +31,8 @@ interface Ring {
   face: Cylinder | Cone
   from: number
   to: number
+  /** Where its corners are round the axis, radians. */
+  angles: number[]
   segments: number
   /** The largest angle without a corner, radians. */
   gap: number
@@ -72,11 +74,6 @@ export function roundFeatures(
   return stacks.flatMap((stack) => features(stack, caster))
 }
 
-interface Corners {
-  angles: number[]
-}
-const cornersOf = new WeakMap<Ring, Corners>()
-
 function place(stacks: Stack[], face: Cylinder | Cone, corners: readonly Vec3[]): void {
   const slack = SAME_PLACE + 0.01 * face.radius
   const known = stacks.find((s) => {
@@ -105,14 +102,13 @@ function place(stacks: Stack[], face: Cylinder | Cone, corners: readonly Vec3[])
       r.from < to - 1e-3 &&
       from < r.to - 1e-3,
   )
-  const ring = half ?? { face, from, to, segments: 0, gap: 0 }
+  const ring = half ?? { face, from, to, angles: [], segments: 0, gap: 0 }
   if (half) {
     half.from = Math.min(half.from, from)
     half.to = Math.max(half.to, to)
   } else stack.rings.push(ring)
-  const all = [...(cornersOf.get(ring)?.angles ?? []), ...angles]
-  cornersOf.set(ring, { angles: all })
-  Object.assign(ring, around(all, ring.face.radius))
+  ring.angles = [...ring.angles, ...angles]
+  Object.assign(ring, around(ring.angles, ring.face.radius))
 }
 
 /** How many corners there are all round, and the largest angle between two of them. */

@@ -1,4 +1,4 @@
-import { dot, sub, type Vec3 } from '../geometry/vec'
+import { boxOfPositions, boxSize, dot, sub, type Vec3 } from '../geometry/vec'
 import { cornerAcross, nextSide, oppositeSides } from '../mesh/half-edges'
 import type { IndexedMesh } from '../mesh/weld'
 import { mergeRings } from './coarse-rounds'
@@ -33,7 +33,7 @@ export function facesOfMesh(mesh: IndexedMesh): FacedMesh {
     mesh,
     opposite: oppositeSides(indices),
     facets: allFacets(mesh),
-    slack: SLACK + SLACK_SHARE * sizeOf(positions),
+    slack: SLACK + SLACK_SHARE * Math.max(...boxSize(boxOfPositions(positions))),
     heights: new Float32Array(count),
     group: new Int32Array(count).fill(-1),
     faces: [],
@@ -53,19 +53,6 @@ function allFacets(mesh: IndexedMesh): Facet[] {
     { length: mesh.indices.length / 3 },
     (_, t) => readFacets(mesh.positions, mesh.indices, t, t + 1)[0] ?? none,
   )
-}
-
-function sizeOf(positions: Float64Array): number {
-  let most = 0
-  for (let c = 0; c < 3; c++) {
-    let [low, high] = [Infinity, -Infinity]
-    for (let i = c; i < positions.length; i += 3) {
-      low = Math.min(low, positions[i]!)
-      high = Math.max(high, positions[i]!)
-    }
-    most = Math.max(most, high - low)
-  }
-  return most
 }
 
 /** The least height of a triangle, mm. */

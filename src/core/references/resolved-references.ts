@@ -18,7 +18,8 @@ export class ResolvedReferences {
   ): Reference | undefined {
     const model = models.get(settings.file)
     if (!model) return undefined
-    const key = JSON.stringify(settings)
+    const { file, name, board, scale, placing, turns, states } = settings
+    const key = JSON.stringify([file, name, board, scale, placing, turns, states])
     const before = this.known.get(settings.id)
     if (before?.key === key && before.model === model) return before.reference
     const reference = resolveReference(model, settings)

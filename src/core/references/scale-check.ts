@@ -3,15 +3,14 @@ export interface ScaleCheck {
   agrees: boolean
   /** What the reference must be multiplied by to agree. */
   factor: number
-  /** How far off it is, mm, and as a share of the true length. */
+  /** How far off it is, mm. */
   off: number
-  share: number
   /** The mistake the factor looks like, in a maker's words. */
   mistake?: string
 }
 
-/** Factors that come from a mistaken unit; how near one must be to count as it. */
-const MISTAKES: readonly (readonly [factor: number, words: string])[] = [
+/** Factors that come from a mistaken unit. */
+const UNITS: readonly (readonly [factor: number, words: string])[] = [
   [25.4, 'it is in inches and was read as millimetres'],
   [1 / 25.4, 'it is in millimetres and was read as inches'],
   [10, 'it is in centimetres and was read as millimetres'],
@@ -20,10 +19,15 @@ const MISTAKES: readonly (readonly [factor: number, words: string])[] = [
   [1 / 1000, 'it is in thousandths of a millimetre'],
   [2.54, 'it is in inches and was read as centimetres'],
   [0.0254, 'it is in thousandths of an inch'],
+]
+/** Other familiar factors: they may be chance, so what was measured is kept. */
+const OTHERS: typeof UNITS = [
   [2, 'a radius was taken for a diameter'],
   [0.5, 'a diameter was taken for a radius'],
 ]
+/** How near a factor must be to count as one of them. */
 const NEAR = 0.02
+const like = (factor: number, list: typeof UNITS) => list.find(([f]) => Math.abs(factor / f - 1) < NEAR)
 
 /**
  * Compares a length on a reference with a reading.
@@ -34,16 +38,14 @@ const NEAR = 0.02
 export function checkScale(measured: number, reading: number, allowed: number): ScaleCheck {
   const factor = reading / measured
   const off = measured - reading
-  const mistake = MISTAKES.find(([f]) => Math.abs(factor / f - 1) < NEAR)?.[1]
+  const mistake = like(factor, [...UNITS, ...OTHERS])?.[1]
   return {
     agrees: Math.abs(off) <= allowed,
     factor,
     off,
-    share: off / reading,
     ...(mistake ? { mistake } : {}),
   }
 }
 
-/** The exact factor of a familiar mistake where it is one, or else what was measured. */
-export const cleanFactor = (factor: number): number =>
-  MISTAKES.find(([f]) => f !== 2 && f !== 0.5 && Math.abs(factor / f - 1) < NEAR)?.[0] ?? factor
+/** The exact factor of a mistaken unit where it is one, or else what was measured. */
+export const cleanFactor = (factor: number): number => like(factor, UNITS)?.[0] ?? factor

@@ -8,8 +8,6 @@ import type { ImportedShape } from './model'
 /** What is known of a shape wherever it is placed; worked out once for each imported shape. */
 export interface ShapeFacts extends MeshFacts {
   faces: RecognisedFace[]
-  /** Round holes and pins, in the shape's own coordinates. */
-  rounds: RoundFeature[]
   /** For each triangle its face. */
   faceOfTriangle: Uint32Array
 }
@@ -26,13 +24,18 @@ export function shapeFacts(shape: ImportedShape): ShapeFacts {
     faces.push(shape.faces?.[f] ?? recogniseFace(positions, indices, faceStarts[f]!, faceStarts[f + 1]!))
     faceOfTriangle.fill(f, faceStarts[f]!, faceStarts[f + 1]!)
   }
-  const facts = {
-    ...meshFacts(positions, indices),
-    ...shape.exact,
-    faces,
-    faceOfTriangle,
-    rounds: roundFeatures(positions, indices, faceStarts, faces),
-  }
+  const facts = { ...meshFacts(positions, indices), ...shape.exact, faces, faceOfTriangle }
   known.set(shape, facts)
   return facts
+}
+
+const knownRounds = new WeakMap<ImportedShape, RoundFeature[]>()
+
+/** Round holes and pins, in the shape's own coordinates; worked out for those who ask, once. */
+export function shapeRounds(shape: ImportedShape): RoundFeature[] {
+  const before = knownRounds.get(shape)
+  if (before) return before
+  const rounds = roundFeatures(shape.positions, shape.indices, shape.faceStarts, shapeFacts(shape).faces)
+  knownRounds.set(shape, rounds)
+  return rounds
 }

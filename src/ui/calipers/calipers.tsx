@@ -55,14 +55,12 @@ function Instrument() {
     )
     setSaid('')
   }
-  // Its buttons leave the cursor where it is.
-  const keepFocus = (event: React.PointerEvent) => event.preventDefault()
   const button = (name: string, act: () => void, pressed?: boolean) => (
     <button
       type="button"
       className={`figure ${pressed ? 'border-b-2 border-solid' : ''}`}
       aria-pressed={pressed}
-      onPointerDown={keepFocus}
+      // Its buttons leave the cursor where it is.
       onMouseDown={(e) => e.preventDefault()}
       onClick={act}
     >

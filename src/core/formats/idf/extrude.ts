@@ -1,6 +1,7 @@
 import earcut from 'earcut'
 import type { Vec2 } from '../../geometry/vec'
 import type { RawShape } from '../mesh-model'
+import { signedArea } from './outlines'
 
 /**
  * A prism over a polygon with holes, closed, its triangles sharing corners.
@@ -8,7 +9,7 @@ import type { RawShape } from '../mesh-model'
  * @param holes clockwise or not
  */
 export function extrude(outer: readonly Vec2[], holes: readonly (readonly Vec2[])[], z0: number, z1: number): RawShape {
-  const loops = [outer, ...holes.map((h) => (turnsLeft(h) ? [...h].reverse() : h))]
+  const loops = [outer, ...holes.map((h) => (signedArea(h) > 0 ? [...h].reverse() : h))]
   const points = loops.flat()
   const starts = loops.slice(1).map((_, i) => loops.slice(0, i + 1).reduce((n, l) => n + l.length, 0))
   const flat = earcut(
@@ -39,9 +40,3 @@ export function extrude(outer: readonly Vec2[], holes: readonly (readonly Vec2[]
   }
   return { positions, indices: Uint32Array.from(indices) }
 }
-
-const turnsLeft = (loop: readonly Vec2[]): boolean =>
-  loop.reduce((sum, p, i) => {
-    const q = loop[(i + 1) % loop.length]!
-    return sum + p[0] * q[1] - q[0] * p[1]
-  }, 0) > 0

@@ -19,7 +19,7 @@ export function idfOutlines(rows: readonly OutlineRow[]): Vec2[][] {
   const loops = [...byLoop].sort(([a], [b]) => a - b).map(([, list]) => polygon(list))
   const sound = loops.filter((l) => l.length >= 3)
   if (sound.length === 0) throw new DamagedFile('The IDF file is damaged: an outline has fewer than three corners.')
-  return sound.map((loop, i) => (area(loop) > 0 === (i === 0) ? loop : loop.reverse()))
+  return sound.map((loop, i) => (signedArea(loop) > 0 === (i === 0) ? loop : loop.reverse()))
 }
 
 function polygon(rows: readonly OutlineRow[]): Vec2[] {
@@ -61,7 +61,8 @@ function arcPoints(a: Vec2, b: Vec2, sweep: number): Vec2[] {
   })
 }
 
-const area = (loop: readonly Vec2[]): number =>
+/** Positive for a polygon that runs anticlockwise. */
+export const signedArea = (loop: readonly Vec2[]): number =>
   loop.reduce((sum, p, i) => {
     const q = loop[(i + 1) % loop.length]!
     return sum + p[0] * q[1] - q[0] * p[1]
