@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import initKernel from 'replicad-opencascadejs'
+import { decodePicture } from '../src/cli/files'
 import { readFile } from '../src/core/formats/read-file'
 import { expectOk } from '../src/core/result'
 import { round } from './measure'
@@ -9,7 +10,7 @@ import { round } from './measure'
 const bytes = readFileSync(process.argv[2]!)
 const start = performance.now()
 const kernel = () => initKernel({ print: () => {}, printErr: () => {} })
-const imported = expectOk(await readFile(bytes, basename(process.argv[2]!), kernel))
+const imported = expectOk(await readFile(bytes, basename(process.argv[2]!), { startKernel: kernel, decode: decodePicture }))
 if (imported.holds !== 'solids') throw new Error('a drawing')
 const { items, shapes } = imported.model
 process.stdout.write(

@@ -1,14 +1,48 @@
-/** Writes the demo's board files into `demo/`. Run with `npm run demo:files` after changing a board. */
+/**
+ * Writes the demo's files into `demo/`. Run with `npm run demo:files` after changing what is in them. The boards in STEP
+ * carry the date of writing, so they are only written with `--boards`.
+ */
 import { mkdirSync, writeFileSync } from 'node:fs'
+import { dirname } from 'node:path'
+import sharp from 'sharp'
+import { decodePicture } from '../../src/cli/files'
+import { writeProject } from '../../src/core/document/read'
+import { writeDxf } from '../../src/core/formats/dxf/write-dxf'
+import { writeSvg } from '../../src/core/formats/svg/write-svg'
+import { bracket } from './bracket'
+import { frameHinge } from './hinge'
+import { rl2Idf } from './idf'
+import { DEMO_PHOTO, takePhoto } from './photo'
+import { frameHingeProject, ventBracket } from './projects'
 import { rl2 } from './rl2'
 import { startKernel, writeStepAssembly } from './step-assembly'
 
-const folder = new URL('../boards/', import.meta.url)
-mkdirSync(folder, { recursive: true })
-const kernel = await startKernel()
-for (const rev of ['A', 'B'] as const) {
-  const name = `rl-2-rev-${rev.toLowerCase()}.step`
-  const bytes = writeStepAssembly(kernel, rl2(rev))
-  writeFileSync(new URL(name, folder), bytes)
-  process.stdout.write(`demo/boards/${name}: ${bytes.length} bytes\n`)
+function write(name: string, content: Uint8Array | string): void {
+  const file = new URL(`../${name}`, import.meta.url)
+  mkdirSync(dirname(file.pathname), { recursive: true })
+  writeFileSync(file, content)
+  process.stdout.write(`demo/${name}: ${content.length} bytes\n`)
 }
+
+if (process.argv.includes('--boards')) {
+  const kernel = await startKernel()
+  for (const rev of ['A', 'B'] as const)
+    write(`boards/rl-2-rev-${rev.toLowerCase()}.step`, writeStepAssembly(kernel, rl2(rev)))
+}
+const { emn, emp } = rl2Idf('A')
+write('boards/rl-2-rev-a.emn', emn)
+write('boards/rl-2-rev-a.emp', emp)
+write('bracket/vent-bracket.dxf', writeDxf(bracket))
+write('bracket/vent-bracket.svg', writeSvg(bracket))
+const hinge = (await frameHinge()).bytes
+write('hinge/frame-hinge.stl', hinge)
+write('frame-hinge.json', writeProject(frameHingeProject(hinge)))
+const { picture, truth } = takePhoto(DEMO_PHOTO)
+const { width, height, data } = picture
+const jpeg = sharp(data, { raw: { width, height, channels: 4 } })
+  .removeAlpha()
+  .jpeg({ quality: 84 })
+const photo = await jpeg.toBuffer()
+write('bracket/vent-bracket.jpg', photo)
+write('vent-bracket.json', writeProject(ventBracket(await decodePicture(photo), photo, truth)))
+write('bracket/vent-bracket.truth.json', `${JSON.stringify(truth, null, 2)}\n`)

@@ -3,23 +3,21 @@ import { at, type Node, type Outline, type Solid } from './step-assembly'
 export type Revision = 'A' | 'B'
 
 /** The made-up board *RL-2* of the allotment's rain logger: 62 x 44 mm, 1.6 mm thick, with a notch at the back. */
-const RL2_THICKNESS = 1.6
+export const RL2_THICKNESS = 1.6
 
-const outline: Outline = {
-  points: [
-    [-31, -22],
-    [31, -22],
-    [31, 22],
-    [14, 22],
-    [14, 18],
-    [4, 18],
-    [4, 22],
-    [-31, 22],
-  ],
-  radius: 1.5,
-}
+export const RL2_OUTLINE: Outline['points'] = [
+  [-31, -22],
+  [31, -22],
+  [31, 22],
+  [14, 22],
+  [14, 18],
+  [4, 18],
+  [4, 22],
+  [-31, 22],
+]
+const outline: Outline = { points: RL2_OUTLINE, radius: 1.5 }
 
-const mounting = (rev: Revision): readonly (readonly [number, number])[] => [
+export const mountingHoles = (rev: Revision): readonly (readonly [number, number])[] => [
   [-27.5, -18.5],
   [27.5, -18.5],
   [rev === 'A' ? 27.5 : 26.5, 18.5],
@@ -61,7 +59,7 @@ export function rl2(rev: Revision): Node {
           outline,
           thickness: RL2_THICKNESS,
           holes: [
-            ...mounting(rev).map((p) => ({ at: p, radius: 1.6 })),
+            ...mountingHoles(rev).map((p) => ({ at: p, radius: 1.6 })),
             ...[-2.5, 2.5].map((y) => ({ at: [-22, y - 8] as const, radius: 0.6 })),
           ],
         },

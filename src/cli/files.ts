@@ -1,12 +1,15 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import sharp from 'sharp'
 import initKernel from 'replicad-opencascadejs'
+import { importedFiles } from '../core/document/imported-files'
 import { readProject } from '../core/document/read'
 import type { Project } from '../core/document/schema'
 import { unpackProject } from '../core/formats/project-file'
 import { type Imported, readFile } from '../core/formats/read-file'
 import type { ImportedModel } from '../core/references/model'
+import type { Picture } from '../core/photo/picture'
 import { expectOk, raise } from '../core/result'
 
 export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
@@ -36,7 +39,7 @@ export function readWhole(file: string): Uint8Array {
 }
 
 export const importFile = async (bytes: Uint8Array, name: string): Promise<Imported> =>
-  expectOk(await readFile(bytes, name, startKernel))
+  expectOk(await readFile(bytes, name, { startKernel, decode: decodePicture }))
 
 /** Reads a file that must hold solids. */
 export async function importSolids(bytes: Uint8Array, name: string): Promise<ImportedModel> {
@@ -44,6 +47,17 @@ export async function importSolids(bytes: Uint8Array, name: string): Promise<Imp
   return imported.holds === 'solids'
     ? imported.model
     : raise('no-solid', `${name} is a drawing, without solids. A case needs a board in STEP or IDF.`)
+}
+
+/** Decodes a PNG or JPEG, turned as Exif says; rejects where it is damaged. */
+export async function decodePicture(bytes: Uint8Array): Promise<Picture> {
+  const { data, info } = await sharp(bytes, { failOn: 'truncated' })
+    .autoOrient()
+    .toColourspace('srgb')
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  return { width: info.width, height: info.height, data }
 }
 
 const joinBytes = (a: Uint8Array, b: Uint8Array): Uint8Array => Buffer.concat([a, Buffer.from('\n'), b])
@@ -72,6 +86,6 @@ function besides(file: string, bytes: Uint8Array): { project: Project; files: Ma
   const project = expectOk(readProject(new TextDecoder().decode(bytes)))
   return {
     project,
-    files: new Map(project.references.map((r) => [r.file, readBytes(join(dirname(file), r.fileName))])),
+    files: new Map(importedFiles(project).map((f) => [f.file, readBytes(join(dirname(file), f.fileName))])),
   }
 }

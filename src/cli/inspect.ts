@@ -4,6 +4,7 @@ import { boxOfPositions, boxSize, emptyBox, joinBoxes } from '../core/geometry/v
 import { areaOf, boundsOf, loopArea } from '../core/profile/measure'
 import { countKinds } from '../core/recognise/recognised-face'
 import type { RoundFeature } from '../core/recognise/holes'
+import { nested } from '../core/outlines/drawing'
 import type { ImportedOutline } from '../core/outlines/outline'
 import { sizeIn } from '../core/references/guess-unit'
 import {
@@ -21,7 +22,16 @@ import { round, roundBox } from './rounded'
 /** What a file holds, whatever its format. */
 export async function runInspect(file: string) {
   const imported = await importFile(readWhole(file), basename(file))
-  return imported.holds === 'outlines' ? inspectOutline(imported.outline) : inspectModel(imported.model, basename(file))
+  switch (imported.holds) {
+    case 'outlines':
+      return inspectOutline(imported.outline)
+    case 'picture': {
+      const { format, width, height } = imported.picture
+      return { format, pixels: [width, height], notes: ['A photo has no scale of its own; see "anorak trace".'] }
+    }
+    case 'solids':
+      return inspectModel(imported.model, basename(file))
+  }
 }
 
 function inspectModel(model: ImportedModel, name: string) {
@@ -105,7 +115,8 @@ function inspectOutline(outline: ImportedOutline) {
     layers: outline.layers.map((l) => l.name),
     loops: loops.length,
     open_ends: 2 * outline.layers.reduce((sum, l) => sum + l.open.length, 0),
-    area_mm2: round(outline.layers.reduce((sum, l) => sum + areaOf(l.profile), 0)),
+    /** Of all layers together: what lies inside other lines, on whatever layer, is cut out of them. */
+    area_mm2: round(areaOf(nested(loops.map((l) => l.loop)))),
     bounds_mm: [[x0, y0].map(round), [x1, y1].map(round)],
     outlines: loops.map(({ layer, loop }) => ({
       layer,

@@ -3,12 +3,18 @@ import { ProblemError } from '../core/result'
 import { runBuild, runCase, runCheck } from './commands'
 import { runInspect } from './inspect'
 import { formatReport } from './report'
+import { runTrace } from './trace'
 
 const HELP = `anorak inspect FILE
 anorak case BOARD.step [--clearance 0.7] [--wall 1.6] [--leave-out NAME]... [--posts] [--openings]
                        [--place bed|assembled] --out DIR
 anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled]
 anorak check PROJECT
+anorak trace PHOTO --corners "x,y x,y x,y x,y" --size 210x148 | --scale "x,y x,y" --size 140
+                   [--at x,y] [--tolerance 0.15]
+                   The outline of what lies in a PNG or JPEG, straightened by the corners of a known rectangle
+                   (clockwise, --size from the first to the second by from the second to the third) or
+                   scaled by two points; points in pixels from the upper left, y down.
 
 Lengths are formulas: 0.7, "1/32 in", "2*line". --json prints JSON.
 Exit code: 0 all well, 1 findings that stop an export, 2 bad input.
@@ -28,6 +34,11 @@ async function main(): Promise<number> {
       place: { type: 'string', default: 'bed' },
       out: { type: 'string' },
       quality: { type: 'string', default: 'export' },
+      corners: { type: 'string' },
+      scale: { type: 'string' },
+      size: { type: 'string' },
+      at: { type: 'string' },
+      tolerance: { type: 'string' },
     },
   })
   const [command, file] = positionals
@@ -47,6 +58,9 @@ async function main(): Promise<number> {
   switch (command) {
     case 'inspect':
       print(await runInspect(file))
+      return 0
+    case 'trace':
+      print(await runTrace(file, values))
       return 0
     case 'case': {
       const report = await runCase(file, {

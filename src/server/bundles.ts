@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { importedFiles } from '../core/document/imported-files'
 import { packProject, unpackProject } from '../core/formats/project-file'
 import { detectFormat } from '../core/formats/detect'
 import { fail, ok, type Result } from '../core/result'
@@ -12,7 +13,7 @@ export function exportBundle(db: Db, folder: string, id: string): Result<{ name:
   if (!open.ok) return open
   const project = open.value.document
   const files = new Map<string, Uint8Array>()
-  for (const { file, fileName } of project.references) {
+  for (const { file, fileName } of importedFiles(project)) {
     const bytes = readStored(folder, file)
     if (!bytes) return fail('no-file', `The imported file ${fileName} is missing from the data folder.`)
     files.set(file, bytes)
@@ -25,7 +26,7 @@ export function importBundle(db: Db, folder: string, bytes: Uint8Array): Result<
   const bundle = unpackProject(bytes)
   if (!bundle.ok) return bundle
   const { project, files } = bundle.value
-  for (const { file, fileName } of project.references) {
+  for (const { file, fileName } of importedFiles(project)) {
     const content = files.get(file)
     if (!content) return fail('no-file', `The project refers to ${fileName}, which is not in the project file.`)
     if (createHash('sha256').update(content).digest('hex') !== file)
@@ -33,6 +34,6 @@ export function importBundle(db: Db, folder: string, bytes: Uint8Array): Result<
     const known = detectFormat(content, fileName)
     if (!known.ok) return known
   }
-  for (const { file } of project.references) storeBytes(db, folder, files.get(file)!)
+  for (const { file } of importedFiles(project)) storeBytes(db, folder, files.get(file)!)
   return ok(createProject(db, project))
 }

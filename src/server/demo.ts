@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { readProject } from '../core/document/read'
@@ -8,16 +8,24 @@ import { storeBytes } from './file-store'
 import { createProject, setPicture } from './projects'
 import { marks } from './schema'
 
-const MARK = 'demo-1'
+/** The demo's projects: under which mark each is seeded, and the folder that its imported files are in. */
+const DEMOS = [
+  { mark: 'demo-frame-hinge', project: 'frame-hinge', files: 'hinge' },
+  { mark: 'demo-vent-bracket', project: 'vent-bracket', files: 'bracket' },
+  { mark: 'demo-1', project: 'rain-logger', files: 'boards' },
+] as const
 
-/** Puts the demo projects into a data folder, once: what a user changes or deletes stays so. */
+/** Puts the demo projects into a data folder, each once: what a user changes or deletes stays so. */
 export function seedDemo(db: Db, folder: string, source = resolve('demo')): boolean {
-  if (db.select().from(marks).where(eq(marks.name, MARK)).get()) return false
-  const board = storeBytes(db, folder, readFileSync(resolve(source, 'boards/rl-2-rev-a.step')))
-  const project = expectOk(readProject(readFileSync(resolve(source, 'rain-logger.json'), 'utf8')))
-  for (const reference of project.references) reference.file = board
-  const { id } = createProject(db, project)
-  setPicture(db, id, readFileSync(resolve(source, 'rain-logger.png')))
-  db.insert(marks).values({ name: MARK, at: Date.now() }).run()
-  return true
+  const missing = DEMOS.filter(({ mark }) => !db.select().from(marks).where(eq(marks.name, mark)).get())
+  for (const { mark, project: name, files } of missing) {
+    const project = expectOk(readProject(readFileSync(resolve(source, `${name}.json`), 'utf8')))
+    for (const imported of [...project.references, ...project.outlines])
+      imported.file = storeBytes(db, folder, readFileSync(resolve(source, files, imported.fileName)))
+    const { id } = createProject(db, project)
+    const picture = resolve(source, `${name}.png`)
+    if (existsSync(picture)) setPicture(db, id, readFileSync(picture))
+    db.insert(marks).values({ name: mark, at: Date.now() }).run()
+  }
+  return missing.length > 0
 }

@@ -10,12 +10,16 @@ import { placeShape } from '../core/kernel/placed-shape'
 import type { SurfaceShape, SurfaceTag } from '../core/kernel/surface'
 import type { Arrangement } from '../core/print/arrange'
 import { weldIndex } from '../core/mesh/weld'
+import type { ImportedOutline } from '../core/outlines/outline'
+import { resolveOutline } from '../core/outlines/resolve-outline'
+import { type OutlineView, outlineView } from './outline-view'
 import type { RoundFeature } from '../core/recognise/holes'
 import type { ImportedModel } from '../core/references/model'
 import { type PlacedItem, type Reference, resolveReference } from '../core/references/resolve'
 import { type Change, compareRevisions } from '../core/references/revision'
 import { ResolvedReferences } from '../core/references/resolved-references'
 import { scaledModel } from '../core/references/scaled-model'
+import { knownLengths } from '../core/units/known-lengths'
 import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
@@ -46,6 +50,7 @@ export interface ChangeView extends Change {
 export interface BuildView extends Omit<Build, 'references' | 'parts'> {
   references: ReferenceView[]
   parts: PartView[]
+  outlines: OutlineView[]
   /** ms */
   took: number
 }
@@ -59,6 +64,7 @@ class Overtaken extends Error {}
 const MOMENT = 300
 
 const models = new Map<string, ImportedModel>()
+const drawings = new Map<string, ImportedOutline>()
 const resolved = new ResolvedReferences()
 let builders: Promise<Record<'view' | 'export', Builder>> | undefined
 let latest = 0
@@ -99,6 +105,10 @@ const worker = {
     models.set(sha, model)
   },
 
+  addDrawing(sha: string, drawing: ImportedOutline): void {
+    drawings.set(sha, drawing)
+  },
+
   /** Builds a document; undefined if a newer call has overtaken it. `known` are the keys of shapes the asker has. */
   async build(
     project: Project,
@@ -115,7 +125,9 @@ const worker = {
       const have = new Set(known)
       const parts = build.parts.map((p) => partView(p, have))
       const references = build.references.map((r) => referenceView(r, project, have))
-      const made = { ...build, parts, references, took: performance.now() - start }
+      const value = knownLengths(build.names)
+      const outlines = project.outlines.map((o) => outlineView(resolveOutline(o, drawings, value)))
+      const made = { ...build, parts, references, outlines, took: performance.now() - start }
       const shown = [...parts, ...references.flatMap((r) => r.items)].flatMap((x) => x.shown ?? [])
       return Comlink.transfer(made, shown.flatMap(buffersOf))
     } catch (error) {

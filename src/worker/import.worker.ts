@@ -5,10 +5,17 @@ import type { ImportProgress } from '../core/formats/step/read-step'
 
 const quiet = { print: () => {}, printErr: () => {} }
 
+async function decode(bytes: Uint8Array): Promise<{ width: number; height: number }> {
+  const bitmap = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
+  const { width, height } = bitmap
+  bitmap.close()
+  return { width, height }
+}
+
 /** Reads one file; the worker is ended afterwards, because the STEP kernel never gives its memory back. */
 const importer = {
   read: (bytes: Uint8Array, fileName: string, onProgress: (progress: ImportProgress) => void) =>
-    readFile(bytes, fileName, () => initKernel(quiet), onProgress),
+    readFile(bytes, fileName, { startKernel: () => initKernel(quiet), decode }, onProgress),
 }
 
 export type Importer = typeof importer

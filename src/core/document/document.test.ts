@@ -94,7 +94,7 @@ describe('reading', () => {
     expect(read.ok && read.value.printer.gaps).toEqual({ press: 0.05, snug: 0.1, sliding: 0.2, loose: 0.4 })
     expect(read.ok && read.value.printer.line).toBe(0.5)
     expect(read.ok && read.value.steps[0]).toMatchObject({ off: true })
-    expect(read.ok && read.value.version).toBe(2)
+    expect(read.ok && read.value.version).toBe(3)
   })
   test.each([
     ['{', 'not-json'],

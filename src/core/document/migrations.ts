@@ -6,6 +6,7 @@ type Raw = Record<string, unknown>
  *
  * 1 -> 2: `printer.fits` (gaps on the diameter) became `printer.gaps` (per side), and a step's
  * `disabled` became `off`.
+ * 2 -> 3: `outlines` came in; what was there stays.
  */
 const STEPS: Record<number, (raw: Raw) => Raw> = {
   1: (raw) => {
@@ -27,6 +28,7 @@ const STEPS: Record<number, (raw: Raw) => Raw> = {
       }),
     }
   },
+  2: (raw) => ({ ...raw, version: 3 }),
 }
 
 const isObject = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value)

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { FORMULA_NAME } from '../units/formula-name'
+import { photoSchema } from './photo-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
-export const FORMAT_VERSION = 2
+export const FORMAT_VERSION = 3
 
 const id = z.string().min(1).max(200)
 const name = z.string().trim().min(1).max(120)
@@ -30,13 +31,17 @@ export const printerSchema = z.object({
     .prefault({}),
 })
 
+const file = {
+  /** SHA-256 of the imported file, hexadecimal. */
+  file: z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of a file'),
+  fileName: z.string().min(1).max(255),
+}
+
 export const referenceSchema = z.object({
   id,
   name,
   kind: z.enum(['step', 'stl', 'obj', '3mf', 'idf']),
-  /** SHA-256 of the imported file, hexadecimal. */
-  file: z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of a file'),
-  fileName: z.string().min(1).max(255),
+  ...file,
   /** The item taken as the board; the largest thin flat item if absent. */
   board: z.string().optional(),
   /** What the imported lengths are multiplied by: the maker's word on the file's unit and scale. */
@@ -51,6 +56,22 @@ export const referenceSchema = z.object({
   /** Items whose state is not `fitted`. */
   states: z.record(z.string(), z.enum(['fitted', 'left-out'])).default({}),
 })
+
+/** A flat outline to fit: a drawing, or traced from a photo. */
+export const outlineSchema = z.discriminatedUnion('kind', [
+  z.object({
+    id,
+    name,
+    kind: z.literal('drawing'),
+    ...file,
+    /** What the imported lengths are multiplied by. */
+    scale: z.number().positive().max(1e6).default(1),
+    checked: z.boolean().default(false),
+    /** Layers that are not taken. */
+    without: z.array(z.string().max(255)).max(1000).default([]),
+  }),
+  z.object({ id, name, kind: z.literal('photo'), ...file, photo: photoSchema }),
+])
 
 export const numberSchema = z.object({
   id,
@@ -88,6 +109,7 @@ export const projectSchema = z.object({
   numbers: z.array(numberSchema).max(1000).default([]),
   readings: z.array(readingSchema).max(1000).default([]),
   references: z.array(referenceSchema).max(100).default([]),
+  outlines: z.array(outlineSchema).max(100).default([]),
   steps: z.array(stepSchema).max(2000).default([]),
   /** Names and colours the maker gave to parts, by part id. */
   parts: z.record(z.string(), z.object({ name: name.optional(), color: color.optional() })).default({}),
@@ -96,6 +118,7 @@ export const projectSchema = z.object({
 export type Project = z.infer<typeof projectSchema>
 export type Printer = z.infer<typeof printerSchema>
 export type ProjectReference = z.infer<typeof referenceSchema>
+export type ProjectOutline = z.infer<typeof outlineSchema>
 export type ProjectNumber = z.infer<typeof numberSchema>
 export type ProjectReading = z.infer<typeof readingSchema>
 export type ProjectStep = z.infer<typeof stepSchema>

@@ -1,11 +1,11 @@
 import { fail, ok, type Result } from '../result'
 import { SIZE_LIMIT } from './limits'
 
-export type FileFormat = 'step' | 'stl' | 'obj' | '3mf' | 'dxf' | 'svg' | 'idf'
+export type FileFormat = 'step' | 'stl' | 'obj' | '3mf' | 'dxf' | 'svg' | 'idf' | 'png' | 'jpeg'
 
 /** What each format is called, the endings its files have, and what they hold. */
 export const FORMATS: Readonly<
-  Record<FileFormat, { title: string; endings: readonly string[]; holds: 'solids' | 'outlines' }>
+  Record<FileFormat, { title: string; endings: readonly string[]; holds: 'solids' | 'outlines' | 'picture' }>
 > = {
   step: { title: 'STEP', endings: ['step', 'stp'], holds: 'solids' },
   stl: { title: 'STL', endings: ['stl'], holds: 'solids' },
@@ -14,9 +14,11 @@ export const FORMATS: Readonly<
   idf: { title: 'IDF', endings: ['emn', 'emp', 'idf', 'brd', 'bdf'], holds: 'solids' },
   dxf: { title: 'DXF', endings: ['dxf'], holds: 'outlines' },
   svg: { title: 'SVG', endings: ['svg'], holds: 'outlines' },
+  png: { title: 'PNG', endings: ['png'], holds: 'picture' },
+  jpeg: { title: 'JPEG', endings: ['jpg', 'jpeg'], holds: 'picture' },
 }
 
-const READ = 'Anorak reads STEP, STL, OBJ, 3MF, IDF, DXF and SVG.'
+const READ = 'Anorak reads STEP, STL, OBJ, 3MF, IDF, DXF, SVG, PNG and JPEG.'
 
 const ending = (fileName: string): string => /\.([^.]+)$/.exec(fileName)?.[1]?.toLowerCase() ?? ''
 
@@ -52,6 +54,8 @@ const an = (title: string): string => `${/^[AEIOS]/.test(title) && title !== 'ST
 
 function byContent(bytes: Uint8Array, size: number, claimed: FileFormat | undefined): FileFormat | undefined {
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3) return '3mf'
+  if ([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10].every((b, i) => bytes[i] === b)) return 'png'
+  if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'jpeg'
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 4096)).replace(/^(\uFEFF|ï»¿)/, '')
   if (/^\s*(\/\*[\s\S]*?\*\/\s*)?ISO-10303-21\s*;/.test(head)) return 'step'
   if (/^\s*\.HEADER\b/i.test(head)) return 'idf'

@@ -1,5 +1,6 @@
 import { strToU8, zipSync } from 'fflate'
 import { binaryStl, dxf, idf, meshXml, obj, svg, textStl, threemf } from '../../../tests/support/files'
+import { noTools } from '../../../tests/support/tools'
 import { boxSoup, cylinderSoup, drilledPlate } from '../../../tests/support/soups'
 import { placePositions } from '../geometry/placement'
 import { boxOfPositions } from '../geometry/vec'
@@ -8,8 +9,7 @@ import { shapeFacts } from '../references/shape-facts'
 import { readFile } from './read-file'
 
 const encode = (text: string) => new TextEncoder().encode(text)
-const noKernel = () => Promise.reject(new Error('not needed'))
-const read = (bytes: Uint8Array, name: string) => readFile(bytes, name, noKernel)
+const read = (bytes: Uint8Array, name: string) => readFile(bytes, name, noTools)
 async function solids(bytes: Uint8Array, name: string) {
   const result = await read(bytes, name)
   if (!result.ok || result.value.holds !== 'solids') throw new Error(JSON.stringify(result))

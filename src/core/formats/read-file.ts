@@ -2,6 +2,9 @@ import { fail, ok, type Result } from '../result'
 import type { ImportedOutline } from '../outlines/outline'
 import type { ImportedModel } from '../references/model'
 import { detectFormat, type FileFormat } from './detect'
+import { reading } from './limits'
+import { type PictureHeader, readPictureHeader } from './picture/read-header'
+import type { Picture } from '../photo/picture'
 import { readDxf } from './dxf/read-dxf'
 import { readIdf } from './idf/read-idf'
 import { type RawModel, meshModel } from './mesh-model'
@@ -12,16 +15,26 @@ import { readSvg } from './svg/read-svg'
 import { read3mf } from './threemf/read-3mf'
 
 /** What a file turned out to hold. */
-export type Imported = { holds: 'solids'; model: ImportedModel } | { holds: 'outlines'; outline: ImportedOutline }
+export type Imported =
+  | { holds: 'solids'; model: ImportedModel }
+  | { holds: 'outlines'; outline: ImportedOutline }
+  | { holds: 'picture'; picture: PictureHeader }
+
+/** What reading needs from where it runs. */
+export interface ReadTools {
+  /** Only called for STEP. */
+  startKernel: StartKernel
+  /** Decodes a picture, turned as Exif says; rejects where it is damaged. Only called for pictures. */
+  decode: (bytes: Uint8Array) => Promise<Pick<Picture, 'width' | 'height'>>
+}
 
 /**
  * Reads a file of any format Anorak knows. What is wrong with it comes back as a problem; nothing is thrown.
- * @param startKernel only called for STEP
  */
 export async function readFile(
   bytes: Uint8Array,
   fileName: string,
-  startKernel: StartKernel,
+  tools: ReadTools,
   onProgress: (progress: ImportProgress) => void = () => {},
 ): Promise<Result<Imported>> {
   const format = detectFormat(bytes, fileName)
@@ -31,11 +44,16 @@ export async function readFile(
   await pause()
   switch (format.value) {
     case 'step':
-      return solids(await readStep(bytes, startKernel, onProgress))
+      return solids(await readStep(bytes, tools.startKernel, onProgress))
     case 'dxf':
     case 'svg': {
       const outline = format.value === 'dxf' ? readDxf(bytes) : readSvg(bytes)
       return outline.ok ? ok({ holds: 'outlines', outline: outline.value }) : outline
+    }
+    case 'png':
+    case 'jpeg': {
+      const header = reading(() => readPictureHeader(bytes))
+      return header.ok ? decoded(header.value, tools.decode(bytes)) : header
     }
     default:
       return solids(readMesh(format.value, bytes, name, onProgress))
@@ -48,8 +66,17 @@ const pause = () => new Promise((resolve) => setTimeout(resolve))
 const solids = (model: Result<ImportedModel>): Result<Imported> =>
   model.ok ? ok({ holds: 'solids', model: model.value }) : model
 
+async function decoded(header: PictureHeader, decoding: ReturnType<ReadTools['decode']>): Promise<Result<Imported>> {
+  try {
+    const { width, height } = await decoding
+    return ok({ holds: 'picture', picture: { ...header, width, height } })
+  } catch {
+    return fail('damaged', 'The picture is damaged or cut short: its pixels cannot be read.')
+  }
+}
+
 function readMesh(
-  format: Exclude<FileFormat, 'step' | 'dxf' | 'svg'>,
+  format: Extract<FileFormat, 'stl' | 'obj' | '3mf' | 'idf'>,
   bytes: Uint8Array,
   name: string,
   onProgress: (progress: ImportProgress) => void,

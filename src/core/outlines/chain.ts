@@ -1,5 +1,5 @@
 import type { Vec2 } from '../geometry/vec'
-import { arc, gap2, lengthOf, line, type Loop, type Segment } from '../profile/segment'
+import { gap2, lengthOf, line, type Loop, reversed, type Segment } from '../profile/segment'
 
 /** Runs of segments, each from the end of one to the start of the next. */
 export interface Chains {
@@ -14,8 +14,6 @@ export interface Chains {
 const TOUCH = 1e-4
 /** Shorter segments are dropped, mm. */
 const SHORTEST = 1e-6
-
-const reversed = (s: Segment): Segment => (s.kind === 'line' ? line(s.b, s.a) : arc(s.b, s.a, s.centre, !s.ccw))
 
 /**
  * Joins segments in any order and sense. Ends that touch are joined first; what then is still open is joined over gaps

@@ -1,5 +1,5 @@
 import { boundsOf, contains, loopArea } from '../profile/measure'
-import { arc, line, type Loop, type Profile, type Segment } from '../profile/segment'
+import { arc, line, type Loop, type Profile, reversedLoop, type Segment } from '../profile/segment'
 import { guessUnit } from '../references/guess-unit'
 import { FILE_UNITS, type FileUnit, type UnitName } from '../references/model'
 import { fail, ok, type Result } from '../result'
@@ -23,7 +23,7 @@ export function importedOutline(
   let [bridged, widest] = [0, 0]
   const layers = raw.layers.flatMap((layer): OutlineLayer[] => {
     if (layer.segments.length === 0) return []
-    const chains = chain(layer.segments.map((s) => scaled(s, mm)), CLOSE_REACH) // prettier-ignore
+    const chains = chain(layer.segments.map((s) => scaledSegment(s, mm)), CLOSE_REACH) // prettier-ignore
     bridged += chains.bridged
     widest = Math.max(widest, chains.widest)
     return [{ name: layer.name, profile: nested(chains.closed), open: chains.open }]
@@ -39,18 +39,15 @@ export function importedOutline(
   return ok({ format, unit, layers, notes })
 }
 
-function scaled(s: Segment, by: number): Segment {
+export function scaledSegment(s: Segment, by: number): Segment {
   if (by === 1) return s
   const p = (v: readonly [number, number]) => [v[0] * by, v[1] * by] as const
   return s.kind === 'line' ? line(p(s.a), p(s.b)) : arc(p(s.a), p(s.b), p(s.centre), s.ccw)
 }
 
-const turned = (loop: Loop): Loop =>
-  [...loop].reverse().map((s) => (s.kind === 'line' ? line(s.b, s.a) : arc(s.b, s.a, s.centre, !s.ccw)))
-
 /** Loops inside an odd number of others are holes. */
-function nested(loops: readonly Loop[]): Profile {
-  const upright = loops.filter((l) => Math.abs(loopArea(l)) > 1e-9).map((l) => (loopArea(l) < 0 ? turned(l) : l))
+export function nested(loops: readonly Loop[]): Profile {
+  const upright = loops.filter((l) => Math.abs(loopArea(l)) > 1e-9).map((l) => (loopArea(l) < 0 ? reversedLoop(l) : l))
   const boxes = upright.map((l) => boundsOf({ loops: [l] }))
   return {
     loops: upright.map((loop, i) => {
@@ -59,7 +56,7 @@ function nested(loops: readonly Loop[]): Profile {
         const [x0, y0, x1, y1] = boxes[j]!
         return j !== i && x > x0 && x < x1 && y > y0 && y < y1 && contains({ loops: [other] }, loop[0]!.a)
       })
-      return around.length % 2 === 1 ? turned(loop) : loop
+      return around.length % 2 === 1 ? reversedLoop(loop) : loop
     }),
   }
 }

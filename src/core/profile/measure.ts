@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec'
+import { toPolygon } from './polygon'
 import {
   boxOf,
   directionAt,
@@ -28,6 +29,21 @@ export function loopArea(loop: Loop): number {
 
 /** The area of a profile in mm2, holes taken off. */
 export const areaOf = (profile: Profile): number => profile.loops.reduce((sum, loop) => sum + loopArea(loop), 0)
+
+/** The middle of the area a loop encloses (arcs as fine chords). */
+export function centroidOf(loop: Loop): Vec2 {
+  const { points } = toPolygon(loop, 1e-3)
+  const [ox, oy] = points[0]!
+  let [twice, x, y] = [0, 0, 0]
+  for (const [i, p] of points.entries()) {
+    const q = points[(i + 1) % points.length]!
+    const cross = (p[0] - ox) * (q[1] - oy) - (q[0] - ox) * (p[1] - oy)
+    twice += cross
+    x += (p[0] + q[0] - 2 * ox) * cross
+    y += (p[1] + q[1] - 2 * oy) * cross
+  }
+  return [ox + x / (3 * twice), oy + y / (3 * twice)]
+}
 
 /** The length of all edges in mm. */
 export const perimeterOf = (profile: Profile): number =>
@@ -79,7 +95,9 @@ function crossing(s: Segment, p: Vec2): number {
   const inCircle = gap2(p, s.centre) < radiusOf(s)
   if (!inCircle) return chord
   const side = (s.b[0] - s.a[0]) * (p[1] - s.a[1]) - (s.b[1] - s.a[1]) * (p[0] - s.a[0])
-  const beyondChord = s.ccw ? side < 0 : side > 0
+  // Right on the chord, the ray meets the arc if that lies to the right of it, or, over a level chord, above it.
+  const up = s.b[1] > s.a[1] || (s.b[1] === s.a[1] && s.b[0] < s.a[0])
+  const beyondChord = side === 0 ? s.ccw === up : s.ccw ? side < 0 : side > 0
   return beyondChord ? chord + (s.ccw ? 1 : -1) : chord
 }
 

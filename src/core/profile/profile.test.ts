@@ -6,7 +6,7 @@ import { areaOf, boundsOf, contains, distanceToEdges, perimeterOf } from './meas
 import { offsetProfile, roundOutwardCorners } from './offset'
 import { toPolygons } from './polygon'
 import { circle, convexHull, polygonProfile, rectangle } from './shapes'
-import { pointAt, type Profile, radiusOf, sweepOf } from './segment'
+import { arc, line, pointAt, type Profile, radiusOf, reversedLoop, sweepOf } from './segment'
 import { expectOk } from '../result'
 
 const grow = (p: Profile, d: number, corners: 'round' | 'sharp' = 'round') => expectOk(offsetProfile(p, d, corners))
@@ -151,4 +151,19 @@ test('chords stay within the tolerance of their arc', () => {
     const sagitta = 10 * (1 - Math.cos(Math.PI / points.length))
     expect(sagitta).toBeLessThanOrEqual(tolerance)
   }
+})
+
+test('a point that lies right on the line between the ends of arcs is inside or outside like any other', () => {
+  const ring: Profile = { loops: [circle([0, 0], 10).loops[0]!, reversedLoop(circle([0, 0], 4).loops[0]!)] }
+  for (const x of [-12, -7, -3, 0, 3, 7, 12]) expect(contains(ring, [x, 0])).toBe(Math.abs(x) > 4 && Math.abs(x) < 10)
+})
+
+test('a point level with where lines run into an arc is inside', () => {
+  // An arch: a square of 10 with a half circle on it, at whose feet the point lies.
+  const arch: Profile = {
+    loops: [[line([-5, -10], [5, -10]), line([5, -10], [5, 0]), arc([5, 0], [-5, 0], [0, 0], true), line([-5, 0], [-5, -10])]],
+  } // prettier-ignore
+  for (const y of [-10.5, -5, 0, 4, 5.5])
+    for (const x of [-5.5, -2, 0, 2, 5.5])
+      expect(contains(arch, [x, y])).toBe(Math.abs(x) < 5 && y > -10 && (y <= 0 || x * x + y * y < 25))
 })

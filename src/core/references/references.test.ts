@@ -1,3 +1,4 @@
+import { noTools } from '../../../tests/support/tools'
 import fc from 'fast-check'
 import { binaryStl } from '../../../tests/support/files'
 import { boxSoup, drilledPlate } from '../../../tests/support/soups'
@@ -10,7 +11,7 @@ import { checkScale, cleanFactor } from './scale-check'
 import { guessUnit, sizeIn } from './guess-unit'
 
 const model = async (bytes: Uint8Array): Promise<ImportedModel> => {
-  const read = await readFile(bytes, 'hinge.stl', () => Promise.reject(new Error()))
+  const read = await readFile(bytes, 'hinge.stl', noTools)
   if (!read.ok || read.value.holds !== 'solids') throw new Error(JSON.stringify(read))
   return read.value.model
 }

@@ -8,18 +8,27 @@ import type { LengthUnit } from './length'
  * project's unit never changes the model.
  */
 export function toStoredFormula(text: string, want: Dimension, unit: LengthUnit): string {
+  return unit === 'mm' || want !== 'length' ? text.trim() : withUnitOf(text, 'in')
+}
+
+/** A formula of the document as it is edited: in a project in inches, its plain numbers say that they are mm. */
+export const toEditedFormula = (formula: string, unit: LengthUnit): string =>
+  unit === 'mm' ? formula : withUnitOf(formula, 'mm')
+
+/** Writes a unit behind the plain numbers that are lengths. */
+function withUnitOf(text: string, unit: LengthUnit): string {
   const clean = text.trim()
-  if (unit === 'mm' || want !== 'length' || !/\d/.test(clean)) return clean
+  if (!/\d/.test(clean)) return clean
   const tree = parseFormula(clean)
   if (!tree.ok) return clean
-  const marked = markBare(tree.value)
+  const marked = markBare(tree.value, unit)
   if (!marked.touched) return clean
-  if (marked.wholeIsBare) return /^[\d.,]+$/.test(clean) ? `${clean} in` : `(${clean}) * 1 in`
+  if (marked.wholeIsBare) return /^[\d.,]+$/.test(clean) ? `${clean} ${unit}` : `(${clean}) * 1 ${unit}`
   return marked.node.toString({ handler: printQuantity })
 }
 
-/** Finds the bare numbers that a sum or a function turns into lengths, and gives them inches. */
-function markBare(root: MathNode): { node: MathNode; touched: boolean; wholeIsBare: boolean } {
+/** Finds the bare numbers that a sum or a function turns into lengths, and gives them the unit. */
+function markBare(root: MathNode, unit: LengthUnit): { node: MathNode; touched: boolean; wholeIsBare: boolean } {
   const isBare = (node: MathNode): boolean => {
     if (node.type === 'ConstantNode') return true
     if (node.type === 'ParenthesisNode') return isBare((node as unknown as { content: MathNode }).content)
@@ -42,7 +51,7 @@ function markBare(root: MathNode): { node: MathNode; touched: boolean; wholeIsBa
     holder.args = holder.args.map((arg) => {
       if (!isBare(arg)) return arg
       touched = true
-      return parse(`qty(${arg.toString()}, "in")`)
+      return parse(`qty(${arg.toString()}, "${unit}")`)
     })
     return holder
   })

@@ -2,11 +2,10 @@
 import { useEffect, useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import type { LengthField } from '@/core/steps/fields'
-import { evaluateFormula } from '@/core/units/formula'
 import { formatLength, inBothUnits } from '@/core/units/length'
-import { ok } from '@/core/result'
 import { useProject, useProjectStore, useUnit } from '../project/store'
-import { toStoredFormula } from '@/core/units/stored-formula'
+import { useWorkOut } from '../project/use-work-out'
+import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
 
 /** Pointer travel that changes a dragged value by one step, pixels; and the step, mm. */
 const PIXELS = 6
@@ -106,17 +105,11 @@ function LengthEditor({
 }) {
   const store = useProjectStore()
   const unit = useUnit()
-  const names = useProject((s) => s.build?.names) ?? {}
   const before = useRef(formula)
-  const [text, setText] = useState(formula)
+  const [text, setText] = useState(toEditedFormula(formula, unit))
   const input = useRef<HTMLInputElement>(null)
   useEffect(() => input.current?.select(), [])
-  const workOut = (typed: string) =>
-    evaluateFormula(typed, 'length', {
-      unit,
-      names: Object.keys(names),
-      lookup: (name) => (Object.hasOwn(names, name) ? ok({ value: names[name]!, dimension: 'length' }) : undefined),
-    })
+  const workOut = useWorkOut()
   const result = workOut(text)
   const { edit, endEdit, set } = store.getState()
   const write = (formulaText: string) =>

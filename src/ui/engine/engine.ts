@@ -4,6 +4,7 @@ import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
+import type { ImportedOutline } from '@/core/outlines/outline'
 import type { Arrangement } from '@/core/print/arrange'
 import type { BuildView, BuildWorker } from '@/worker/build.worker'
 import type { CheckWorker } from '@/worker/check.worker'
@@ -61,6 +62,10 @@ export class Engine {
 
   async addModel(sha: string, model: ImportedModel): Promise<void> {
     await Promise.all([this.builder.addModel(sha, model), this.checker.addModel(sha, model)])
+  }
+
+  async addDrawing(sha: string, drawing: ImportedOutline): Promise<void> {
+    await this.builder.addDrawing(sha, drawing)
   }
 
   /** Asks for a build; `dragging` ones are coarse and followed by a fine one when the value rests. */

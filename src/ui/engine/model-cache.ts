@@ -1,7 +1,7 @@
-import type { ImportedModel } from '@/core/references/model'
+import type { Imported } from '@/core/formats/read-file'
 
 /** Raised when the reader's output changes, so that older entries are read anew. */
-const VERSION = 3
+const VERSION = 4
 const STORE = 'models'
 
 function open(): Promise<IDBDatabase> {
@@ -34,5 +34,5 @@ async function run<T>(
 }
 
 /** Imported files as read, kept in the browser so that a project opens without reading its STEP files again. */
-export const cachedModel = (sha: string) => run<ImportedModel | undefined>('readonly', (s) => s.get(sha))
-export const cacheModel = (sha: string, model: ImportedModel) => run('readwrite', (s) => s.put(model, sha))
+export const cached = (sha: string) => run<Imported | undefined>('readonly', (s) => s.get(sha))
+export const cache = (sha: string, imported: Imported) => run('readwrite', (s) => s.put(imported, sha))

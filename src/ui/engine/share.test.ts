@@ -17,6 +17,7 @@ const build = (clear: number, key = 'k'): BuildView => ({
   rows: [],
   steps: [report('wrap', clear), report('posts', 1)],
   references: [reference(key)],
+  outlines: [],
   names: { line: 0.42 },
   numberProblems: {},
   took: 1,

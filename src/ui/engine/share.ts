@@ -19,6 +19,12 @@ export function shareBuild(before: BuildView | undefined, next: BuildView): Buil
       before.references,
       next.references.map((r) => before.references.find((b) => b.key === r.key) ?? r),
     ),
+    outlines: next.outlines.map((outline) =>
+      same(
+        before.outlines.find((o) => o.id === outline.id),
+        outline,
+      ),
+    ),
     names: same(before.names, next.names),
     numberProblems: same(before.numberProblems, next.numberProblems),
   }

@@ -11,29 +11,30 @@ import { Heading } from '../primitives/heading'
 import { useActions } from '../project/actions-context'
 import { ImportFacts } from './import-facts'
 import { ItemFacts } from './item-facts'
+import { Outlines } from './outlines'
 import { Readings } from './readings'
 import { SwapRevision } from './swap'
 import { useDocument, useProject, useUnit } from '../project/store'
 
 /** Endings of the files that can be taken in. */
 const ENDINGS = Object.values(FORMATS)
-  .filter((f) => f.holds === 'solids')
   .flatMap((f) => f.endings.map((e) => `.${e}`))
   .join()
 
 /** What the parts must fit. */
 export function Gather() {
-  const documentReferences = useDocument().references
+  const { references: documentReferences, outlines } = useDocument()
   const references = useProject((s) => s.build?.references) ?? []
   const actions = useActions()
   return (
     <>
-      <Heading aside={`${documentReferences.length}`}>What it must fit</Heading>
+      <Heading aside={`${documentReferences.length + outlines.length}`}>What it must fit</Heading>
       <Report />
-      {documentReferences.length === 0 && (
+      {documentReferences.length + outlines.length === 0 && (
         <p className="py-2">
           Drop the STEP file of your board anywhere on this page: Anorak finds the board, its holes and what stands on
-          it. Boards in IDF, and other things to fit as STL, OBJ or 3MF, go the same way.
+          it. Boards in IDF, other things to fit as STL, OBJ or 3MF, flat drawings in DXF or SVG, and photos to trace go
+          the same way.
         </p>
       )}
       <p className="py-1">
@@ -44,6 +45,7 @@ export function Gather() {
       {references.map((r) => (
         <ReferenceBlock key={r.id} reference={r} />
       ))}
+      <Outlines />
       <Readings />
     </>
   )

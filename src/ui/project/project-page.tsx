@@ -9,6 +9,7 @@ import { Engine } from '../engine/engine'
 import { shareBuild, shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
 import { Ledger } from '../ledger/ledger'
+import { PhotoDesk } from '../photo/photo-view'
 import { Print } from '../print/print'
 import { SceneHost } from '../scene/scene'
 import type { SceneView } from '../scene/scene-view'
@@ -85,7 +86,7 @@ function start(open: OpenProject): Opened & { close: () => void } {
   })
   const request = (dragging: boolean) => {
     const ask = () => engine.request(store.getState().history.present, dragging)
-    if (actions.needsFiles()) void actions.loadReferences().then(ask)
+    if (actions.files.missing()) void actions.files.load().then(ask)
     else ask()
   }
   request(false)
@@ -115,6 +116,7 @@ function Layout() {
           <LeftPage />
         </section>
         <SceneHost onView={onView}>
+          <PhotoDesk />
           <Calipers />
         </SceneHost>
         <aside

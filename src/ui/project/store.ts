@@ -10,6 +10,7 @@ import type { Pick } from '@/core/fit/picks'
 import type { BuildView, ChangeView } from '@/worker/build.worker'
 import type { Progress } from '../engine/engine'
 import type { OpenProject } from '../api'
+import type { PhotoState } from '../photo/photo-state'
 
 /** The places of the work. */
 export const PLACES = { gather: 'Gather', shape: 'Shape', print: 'Print' } as const
@@ -66,6 +67,8 @@ export interface ProjectState {
   showing: Record<string, Showing>
   pointedRow: string | undefined
   perspective: boolean
+  /** The photo that is worked on, in place of the scene. */
+  photo: PhotoState | undefined
   /** The simulated calipers are at hand. */
   calipers: boolean
   /** The field being edited, as `step.field`. */
@@ -104,6 +107,7 @@ export function createProjectStore(open: OpenProject) {
     showing: {},
     pointedRow: undefined,
     perspective: false,
+    photo: undefined,
     calipers: false,
     editing: undefined,
     dragging: false,

@@ -2,10 +2,9 @@
 import { useState } from 'react'
 import { setChecked, setScale, together } from '@/core/document/edits'
 import { checkScale, cleanFactor } from '@/core/references/scale-check'
-import { ok } from '@/core/result'
-import { evaluateFormula } from '@/core/units/formula'
 import { withUnit } from '@/core/units/length'
 import { useProject, useProjectStore, useUnit } from '../project/store'
+import { useWorkOut } from '../project/use-work-out'
 
 /** A reading and a print may be off by this much, mm. */
 const ALLOWED = 0.15
@@ -14,17 +13,10 @@ const ALLOWED = 0.15
 export function ScaleCheckLine({ reference, measured }: { reference: string; measured: number }) {
   const unit = useUnit()
   const store = useProjectStore()
-  const names = useProject((s) => s.build?.names) ?? {}
+  const workOut = useWorkOut()
   const scale = useProject((s) => s.history.present.references.find((r) => r.id === reference)?.scale ?? 1)
   const [text, setText] = useState('')
-  const reading =
-    text.trim() === ''
-      ? undefined
-      : evaluateFormula(text, 'length', {
-          unit,
-          names: Object.keys(names),
-          lookup: (name) => (Object.hasOwn(names, name) ? ok({ value: names[name]!, dimension: 'length' }) : undefined),
-        })
+  const reading = text.trim() === '' ? undefined : workOut(text)
   const check = reading?.ok && reading.value > 0 ? checkScale(measured, reading.value, ALLOWED) : undefined
   const size = () => {
     const { edit, set } = store.getState()

@@ -131,7 +131,8 @@ function useBodies(view: SceneView | undefined): void {
       view.dress(id, { color: '#b98a2e', showing: 'solid', reference: false, front: true })
     }
     view.keepOnly(present)
-    if (present.size > 0) view.frame(false)
+    view.setOutlines(build.outlines.map((o) => o.lines))
+    if (present.size > 0 || build.outlines.length > 0) view.frame(false)
   }, [view, build, showing, usual, swap])
   useEffect(() => view?.setPerspective(perspective), [view, perspective])
 }

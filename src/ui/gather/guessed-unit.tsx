@@ -1,0 +1,45 @@
+'use client'
+import { sizeIn } from '@/core/references/guess-unit'
+import { FILE_UNITS, type UnitName } from '@/core/references/model'
+import { Choose } from '../primitives/choose'
+
+/** Units a file without one may be in. */
+const CHOICES: readonly UnitName[] = ['mm', 'in', 'cm', 'm']
+
+/** A visible choice between the sizes that a file without a unit could mean. */
+export function GuessedUnit({
+  name,
+  fileName,
+  guessed: guess,
+  scale,
+  size,
+  onScale,
+}: {
+  name: string
+  fileName: string
+  /** The unit it was taken to be in. */
+  guessed: string
+  scale: number
+  /** As it is now, mm. */
+  size: readonly number[]
+  onScale: (scale: number) => void
+}) {
+  const guessed = FILE_UNITS[guess as UnitName]
+  const inFile = size.map((v) => v / (guessed * scale))
+  const chosen = CHOICES.find((u) => Math.abs((scale * guessed) / FILE_UNITS[u] - 1) < 1e-9)
+  return (
+    <p>
+      <span className="text-ochre">▲ {fileName} does not say its unit.</span> It is taken to be{' '}
+      <Choose
+        label={`Size of ${name}`}
+        value={chosen ?? 'other'}
+        options={{
+          ...Object.fromEntries(CHOICES.map((u) => [u, `${sizeIn(inFile, u)}, if it is in ${u}`])),
+          ...(chosen ? {} : { other: `${size.map((v) => Number(v.toPrecision(4))).join(' x ')} mm, as checked` }),
+        }}
+        onChange={(u) => u !== 'other' && onScale(FILE_UNITS[u as UnitName] / guessed)}
+      />
+      .
+    </p>
+  )
+}

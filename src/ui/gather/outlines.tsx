@@ -1,0 +1,170 @@
+'use client'
+import {
+  nameOutline,
+  removeOutline,
+  setDrawingChecked,
+  setDrawingScale,
+  takeLayer,
+} from '@/core/document/outline-edits'
+import type { ProjectOutline } from '@/core/document/schema'
+import { formatLength } from '@/core/units/length'
+import type { OutlineView } from '@/worker/outline-view'
+import { openPhoto } from '../photo/photo-state'
+import { Heading } from '../primitives/heading'
+import { useProject, useUnit } from '../project/store'
+import { GuessedUnit } from './guessed-unit'
+import { PhotoFacts } from './photo-facts'
+
+/** Flat outlines to fit: drawings, and what was traced from photos. */
+export function Outlines() {
+  const outlines = useProject((s) => s.history.present.outlines)
+  const views = useProject((s) => s.build?.outlines)
+  return outlines.map((outline) => (
+    <OutlineBlock key={outline.id} outline={outline} view={views?.find((v) => v.id === outline.id)} />
+  ))
+}
+
+function OutlineBlock({ outline, view }: { outline: ProjectOutline; view: OutlineView | undefined }) {
+  const edit = useProject((s) => s.edit)
+  const set = useProject((s) => s.set)
+  return (
+    <section aria-label={outline.name} className="pt-3">
+      <Heading aside={outline.kind === 'photo' ? 'a photo' : 'a drawing'}>
+        <input
+          key={outline.name}
+          aria-label={`Name of ${outline.name}`}
+          defaultValue={outline.name}
+          className="min-w-0 flex-1 border-b border-transparent bg-transparent tracking-[inherit] uppercase outline-none hover:border-rule focus:border-figure"
+          onBlur={(e) => e.target.value.trim() && edit(nameOutline(outline.id, e.target.value.trim()))}
+        />
+      </Heading>
+      {outline.kind === 'photo' && (
+        <p className="py-1">
+          <button
+            type="button"
+            className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure"
+            onClick={() => set({ photo: openPhoto(outline.id) })}
+          >
+            {outline.photo.loops.length > 0 ? 'Open the photo' : 'Open the photo and trace it'}
+          </button>
+        </p>
+      )}
+      {view && <OutlineFacts view={view} />}
+      {outline.kind === 'photo' ? (
+        <PhotoFacts outline={outline} view={view} />
+      ) : (
+        view && <DrawingFacts drawing={outline} view={view} />
+      )}
+      <p className="py-1">
+        <button
+          type="button"
+          className="text-[14px] text-soft hover:text-rust"
+          onClick={() => {
+            edit(removeOutline(outline.id))
+            set({ photo: undefined })
+          }}
+        >
+          Take {outline.name} out of the project
+        </button>
+      </p>
+    </section>
+  )
+}
+
+/** Area, size and round holes of an outline. */
+function OutlineFacts({ view }: { view: OutlineView }) {
+  const unit = useUnit()
+  const format = (mm: number) => formatLength(mm, unit)
+  const { bounds, holes } = view
+  if (!bounds) return null
+  const area = unit === 'in' ? view.area / 25.4 ** 2 : view.area
+  return (
+    <div className="py-1 text-[15px] leading-snug">
+      <p>
+        {format(bounds[2] - bounds[0])} × {format(bounds[3] - bounds[1])} {unit}, {Number(area.toPrecision(5))} {unit}²,{' '}
+        {format(view.perimeter)} {unit} of edge.
+        {view.openRuns > 0 && (
+          <span className="text-ochre">
+            {' '}
+            ▲ {view.openRuns === 1 ? 'One line does' : `${view.openRuns} lines do`} not close.
+          </span>
+        )}
+      </p>
+      {holes.length > 0 && (
+        <ul aria-label={`Round holes of ${view.name}`} className="text-soft">
+          {holes.slice(0, 40).map((h) => (
+            <li key={`${h.centre}`}>
+              Hole Ø {format(h.diameter)} at {format(h.centre[0])}, {format(h.centre[1])}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}
+
+/** Where a drawing comes from, its unit, and its layers. */
+function DrawingFacts({ drawing, view }: { drawing: Extract<ProjectOutline, { kind: 'drawing' }>; view: OutlineView }) {
+  const edit = useProject((s) => s.edit)
+  const { bounds, layers, notes, unit } = view
+  return (
+    <div className="py-1 text-[15px] leading-snug text-soft">
+      {view.problem && <p className="text-rust">■ {view.problem.message}</p>}
+      {unit &&
+        (unit.certain || !bounds ? (
+          <p>
+            From {drawing.fileName}, in {unit.name} ({unit.from}).
+          </p>
+        ) : (
+          <GuessedUnit
+            name={drawing.name}
+            fileName={drawing.fileName}
+            guessed={unit.name}
+            scale={drawing.scale}
+            size={[bounds[2] - bounds[0], bounds[3] - bounds[1]]}
+            onScale={(scale) => edit(setDrawingScale(drawing.id, scale))}
+          />
+        ))}
+      {notes.map((note) => (
+        <p key={note}>{note}</p>
+      ))}
+      {unit && !unit.certain && (
+        <p>
+          {drawing.checked ? (
+            <span className="text-moss">✓ Its size is checked. </span>
+          ) : (
+            <span className="text-ochre">▲ Its size is not checked against the real thing. </span>
+          )}
+          <button
+            type="button"
+            className="figure"
+            onClick={() => edit(setDrawingChecked(drawing.id, !drawing.checked))}
+          >
+            {drawing.checked ? 'not so' : 'wave it through'}
+          </button>
+        </p>
+      )}
+      {layers.length > 0 && (
+        <ul aria-label={`Layers of ${drawing.name}`}>
+          {layers.map((layer) => (
+            <li key={layer.name} className="grid grid-cols-[1fr_auto_auto] gap-3 border-t border-hair py-0.5">
+              <span className={`truncate ${layer.taken ? 'text-ink' : 'line-through'}`}>{layer.name}</span>
+              <span>
+                {layer.loops} closed{layer.open > 0 ? `, ${layer.open} open` : ''}
+              </span>
+              <button
+                type="button"
+                className="figure w-14 text-left"
+                aria-pressed={layer.taken}
+                aria-label={`${layer.name} is ${layer.taken ? 'taken' : 'left'}`}
+                onClick={() => edit(takeLayer(drawing.id, layer.name, !layer.taken))}
+              >
+                {layer.taken ? 'taken' : 'left'}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,106 @@
+'use client'
+import { useState } from 'react'
+import { formatLength, inBothUnits } from '@/core/units/length'
+import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
+import { useUnit } from '../project/store'
+import { useWorkOut } from '../project/use-work-out'
+
+/** A length set in a sentence; a click edits its formula where it stands, and Enter takes it over. */
+export function LengthFigure({
+  label,
+  formula,
+  least = -Infinity,
+  onChange,
+}: {
+  label: string
+  /** As in the document: plain numbers are mm. */
+  formula: string
+  /** mm */
+  least?: number
+  onChange: (formula: string) => void
+}) {
+  const [editing, setEditing] = useState(false)
+  const unit = useUnit()
+  const value = useWorkOut('document')(formula)
+  if (editing)
+    return (
+      <LengthInput
+        label={label}
+        formula={formula}
+        least={least}
+        onDone={(typed) => {
+          setEditing(false)
+          if (typed !== undefined && typed !== formula) onChange(typed)
+        }}
+      />
+    )
+  const shown = value.ok ? formatLength(value.value, unit) : formula
+  const isFormula = !/^[\d.,\s-]+$/.test(formula)
+  return (
+    <button
+      type="button"
+      className={`figure ${value.ok ? '' : 'text-rust'} ${isFormula ? 'border-b-[3px] border-double' : ''}`}
+      title={value.ok ? `${inBothUnits(value.value)}${isFormula ? ` = ${formula}` : ''}` : value.problem.message}
+      aria-label={`${label}, ${shown}`}
+      onClick={() => setEditing(true)}
+    >
+      {shown}
+    </button>
+  )
+}
+
+/** A field for a length as a formula; done with the formula as documents have it, or with undefined. */
+export function LengthInput({
+  label,
+  formula = '',
+  least = -Infinity,
+  placeholder,
+  keep = false,
+  onDone,
+}: {
+  label: string
+  formula?: string
+  least?: number
+  placeholder?: string
+  /** It stays when it is left. */
+  keep?: boolean
+  onDone: (formula: string | undefined) => void
+}) {
+  const unit = useUnit()
+  const workOut = useWorkOut()
+  const [text, setText] = useState(toEditedFormula(formula, unit))
+  const value = text.trim() === '' ? undefined : workOut(text)
+  const low = value?.ok && value.value < least
+  const good = value?.ok && !low
+  const accept = () => onDone(good ? toStoredFormula(text, 'length', unit) : undefined)
+  return (
+    <span className="inline-flex flex-col align-top">
+      <input
+        autoFocus
+        aria-label={label}
+        aria-invalid={value !== undefined && !good}
+        value={text}
+        size={Math.max(7, text.length)}
+        placeholder={placeholder ?? `in ${unit}`}
+        className="rounded-[3px] border-[1.5px] border-figure bg-sheet px-1 font-semibold text-figure outline-none"
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => !keep && accept()}
+        onKeyDown={(e) => {
+          e.stopPropagation()
+          if (e.key === 'Enter' && good) accept()
+          if (e.key === 'Escape') onDone(undefined)
+        }}
+      />
+      {value && (
+        <span role="status" className={`text-[13px] leading-snug ${good ? 'text-soft' : 'text-rust'}`}>
+          {value.ok
+            ? low
+              ? `It must be more than ${formatLength(least, unit)}.`
+              : inBothUnits(value.value)
+            : value.problem.message}
+        </span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,27 @@
+import type { ResolvedOutline } from '../core/outlines/resolve-outline'
+import { chordCount } from '../core/profile/polygon'
+import { pointAt, type Segment } from '../core/profile/segment'
+
+/** An outline for the lists and the scene. */
+export interface OutlineView extends Omit<ResolvedOutline, 'profile' | 'open'> {
+  /** Pairs of ends of short lines, x y z, mm. */
+  lines: Float32Array
+  loops: number
+  openRuns: number
+}
+
+/** Chords stay this near to arcs, mm. */
+const CHORD = 0.01
+
+export function outlineView({ profile, open, ...rest }: ResolvedOutline): OutlineView {
+  const ends: number[] = []
+  const draw = (s: Segment) => {
+    const count = chordCount(s, CHORD)
+    for (let i = 0; i < count; i++) {
+      const [a, b] = [pointAt(s, i / count), pointAt(s, (i + 1) / count)]
+      ends.push(a[0], a[1], 0, b[0], b[1], 0)
+    }
+  }
+  for (const run of [...profile.loops, ...open]) run.forEach(draw)
+  return { ...rest, lines: Float32Array.from(ends), loops: profile.loops.length, openRuns: open.length }
+}

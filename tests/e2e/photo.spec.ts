@@ -1,0 +1,101 @@
+import { readFileSync } from 'node:fs'
+import { expect, type Page, test } from '@playwright/test'
+import type { PhotoTruth } from '../../demo/make/photo'
+import { dropFile, newProject, noErrors } from './helpers'
+
+noErrors()
+
+const PHOTO = readFileSync('demo/bracket/vent-bracket.jpg')
+const TRUTH = JSON.parse(readFileSync('demo/bracket/vent-bracket.truth.json', 'utf8')) as PhotoTruth
+/** On the edge of the pivot hole, pixels. */
+const PIVOT_EDGE = [1530, 790] as const
+const [WIDTH, HEIGHT] = [2400, 1800]
+
+/** Clicks a pixel of the photo as it lies after it was opened: whole, with a margin. */
+async function clickPixel(page: Page, [x, y]: readonly [number, number], alt = false): Promise<void> {
+  const photo = page.getByLabel('The photo.')
+  const box = (await photo.boundingBox())!
+  const zoom = 0.94 * Math.min(box.width / WIDTH, box.height / HEIGHT)
+  await photo.click({
+    position: { x: box.width / 2 + (x - WIDTH / 2) * zoom, y: box.height / 2 + (y - HEIGHT / 2) * zoom },
+    ...(alt ? { modifiers: ['Alt'] } : {}),
+  })
+}
+
+async function straighten(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'straighten by a known rectangle' }).click()
+  for (const corner of TRUTH.corners) await clickPixel(page, corner)
+  await expect(page.getByText(/Its sides were found/)).toBeVisible()
+  await page.getByRole('textbox', { name: 'From the first to the second corner' }).fill('210')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'From the second to the third corner' }).fill('148')
+  await page.keyboard.press('Enter')
+}
+
+test('a photo is straightened, checked, traced, and its outline given a size that was measured', async ({ page }) => {
+  await newProject(page)
+  await dropFile(page, 'vent bracket.jpg', PHOTO)
+  await expect(page.getByText('It has no scale yet:')).toBeVisible({ timeout: 30_000 })
+  await straighten(page)
+  await expect(page.getByText(/Its sides run straight to 0\.\d\d pixels/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'check a length' }).click()
+  await clickPixel(page, TRUTH.ruler.a, true)
+  await clickPixel(page, TRUTH.ruler.b, true)
+  await page.getByRole('textbox', { name: 'The length to check' }).fill(`${TRUTH.ruler.length}`)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/on the photo, off by 0\.?\d*/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'find the outline' }).click()
+  await page.getByRole('button', { name: 'find the largest thing' }).click()
+  await expect(page.getByText('Traced an outline and 5 holes.')).toBeVisible({ timeout: 60_000 })
+  const sheet = page.getByLabel('Sheet')
+  const area = async () => Number(/([\d.]+) mm²/.exec((await sheet.textContent())!)![1])
+  await expect(sheet.getByText(/mm², /)).toBeVisible()
+  expect(Math.abs((await area()) / TRUTH.area - 1)).toBeLessThan(0.01)
+  const holes = await page.getByLabel('Round holes of vent bracket').getByRole('listitem').allTextContents()
+  for (const { centre, diameter } of TRUTH.holes) {
+    const found = holes
+      .map((text) => /Ø ([\d.]+) at (-?[\d.]+), (-?[\d.]+)/.exec(text)!.slice(1).map(Number))
+      .find(([, x, y]) => Math.hypot(x! - centre[0], y! - centre[1]) < 0.3)
+    expect(Math.abs(found![0]! - diameter)).toBeLessThan(0.3)
+  }
+
+  // The pivot hole measures 7 on the real thing.
+  await clickPixel(page, PIVOT_EDGE)
+  await page.getByRole('button', { name: 'give it its size' }).click()
+  await page.getByRole('textbox', { name: 'Its diameter' }).fill('7')
+  await page.keyboard.press('Enter')
+  await expect(sheet.getByText(/A hole is made Ø 7 instead of 6\.5/)).toBeVisible()
+  await expect(page.getByLabel('Round holes of vent bracket').getByText('Hole Ø 7 at')).toBeVisible()
+
+  // A longer sheet makes everything on it longer.
+  const before = await area()
+  await sheet.getByRole('button', { name: 'Its first side, 210' }).click()
+  await page.getByRole('textbox', { name: 'Its first side' }).fill('231')
+  await page.keyboard.press('Enter')
+  await expect(async () => expect((await area()) / before).toBeCloseTo(1.1, 1)).toPass()
+  await expect(sheet.getByText(/By the perspective its sides are as/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'back to the scene' }).click()
+  await expect(page.getByLabel('The parts as built.')).toBeVisible()
+})
+
+test('a line is drawn by hand over the photo, from the keyboard too', async ({ page }) => {
+  await newProject(page)
+  await dropFile(page, 'vent bracket.jpg', PHOTO)
+  await straighten(page)
+  await page.getByRole('button', { name: 'draw a line' }).click()
+  for (const corner of [[900, 900], [1100, 900], [1100, 1000]] as const) await clickPixel(page, corner, true) // prettier-ignore
+  await page.keyboard.press('a')
+  await expect(page.getByText('Point at a place on the arc.')).toBeVisible()
+  await page.keyboard.press('l')
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Backspace')
+  await page.keyboard.press('e')
+  await expect(page.getByLabel('Sheet').getByText(/mm², /)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Sheet').getByText(/mm², /)).toBeHidden()
+})
