@@ -17,7 +17,7 @@ import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
 import { plainItems } from './assemblies'
 import { recordCalls, replay } from './bare-kernel'
-import { measureLargeImport, measureMeshImport } from './import'
+import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
 import { measurePage } from './page'
 
@@ -66,6 +66,7 @@ const ledger = {
 
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await measureMeshImport(RUNS) }
+const photo = { megapixels_12: await measurePhoto(RUNS) }
 const page = await measurePage()
 process.stdout.write(
   `${JSON.stringify(
@@ -73,6 +74,7 @@ process.stdout.write(
       runs: RUNS,
       step,
       mesh,
+      photo,
       build: {
         ...build,
         view_ratio_to_bare: round(build.view_ms / build.view_bare_ms),

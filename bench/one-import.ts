@@ -10,13 +10,18 @@ import { round } from './measure'
 const bytes = readFileSync(process.argv[2]!)
 const start = performance.now()
 const kernel = () => initKernel({ print: () => {}, printErr: () => {} })
-const imported = expectOk(await readFile(bytes, basename(process.argv[2]!), { startKernel: kernel, decode: decodePicture }))
+let first_picture_ms: number | undefined
+const onMesh = () => (first_picture_ms = round(performance.now() - start))
+const imported = expectOk(
+  await readFile(bytes, basename(process.argv[2]!), { startKernel: kernel, decode: decodePicture, onMesh }),
+)
 if (imported.holds !== 'solids') throw new Error('a drawing')
 const { items, shapes } = imported.model
 process.stdout.write(
   JSON.stringify({
     bytes: bytes.length,
     ms: round(performance.now() - start),
+    first_picture_ms,
     items: items.length,
     shapes: shapes.length,
     triangles: items.reduce((sum, item) => sum + shapes[item.shape]!.indices.length / 3, 0),

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink'
 import initKernel from 'replicad-opencascadejs'
+import type { EarlyMesh } from '../core/formats/early-mesh'
 import { readFile } from '../core/formats/read-file'
 import type { ImportProgress } from '../core/formats/step/read-step'
 
@@ -14,8 +15,16 @@ async function decode(bytes: Uint8Array): Promise<{ width: number; height: numbe
 
 /** Reads one file; the worker is ended afterwards, because the STEP kernel never gives its memory back. */
 const importer = {
-  read: (bytes: Uint8Array, fileName: string, onProgress: (progress: ImportProgress) => void) =>
-    readFile(bytes, fileName, { startKernel: () => initKernel(quiet), decode }, onProgress),
+  read(
+    bytes: Uint8Array,
+    fileName: string,
+    onProgress: (progress: ImportProgress) => void,
+    onMesh: (mesh: EarlyMesh) => void,
+  ) {
+    const early = (mesh: EarlyMesh) =>
+      onMesh(Comlink.transfer(mesh, [mesh.positions.buffer, mesh.normals.buffer] as ArrayBuffer[]))
+    return readFile(bytes, fileName, { startKernel: () => initKernel(quiet), decode, onMesh: early }, onProgress)
+  },
 }
 
 export type Importer = typeof importer

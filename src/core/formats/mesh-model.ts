@@ -1,6 +1,7 @@
 import { IDENTITY, type Placement } from '../geometry/placement'
 import { boxOfPositions, boxSize, emptyBox, joinBoxes, type Vec3 } from '../geometry/vec'
 import { mend, mendingNotes, type Mending } from '../mesh/mend'
+import type { IndexedMesh } from '../mesh/weld'
 import { facesOfMesh } from '../recognise/mesh-faces'
 import { guessUnit } from '../references/guess-unit'
 import {
@@ -11,6 +12,7 @@ import {
   type ImportedShape,
   type UnitName,
 } from '../references/model'
+import { type EarlyMesh, earlyMesh } from './early-mesh'
 
 /** Triangles as a reader finds them, in the file's own numbers. */
 export interface RawShape {
@@ -41,41 +43,47 @@ export function meshModel(
   fallback: string,
   declared: FileUnit | undefined,
   onShare: (share: number) => void = () => {},
+  onMesh?: (mesh: EarlyMesh) => void,
 ): ImportedModel {
   const unit = declared ?? guessUnit(rawSize(raw))
   const mm = FILE_UNITS[unit.name as UnitName]
   const total: Mending[] = []
-  const shapes = raw.shapes.map((shape, i): ImportedShape => {
-    const made = prepare(shape, mm, total)
-    onShare((i + 1) / raw.shapes.length)
+  const mended = raw.shapes.map((shape) => mendShape(shape, mm, total))
+  const placed = raw.items.map((i) => ({ shape: i.shape, placement: inMm(i.placement ?? IDENTITY, mm) }))
+  onMesh?.(earlyMesh(mended, placed))
+  const shapes = mended.map((mesh, i): ImportedShape => {
+    const { faceStarts } = raw.shapes[i]!
+    const made = faceStarts ? { ...mesh, positions: Float32Array.from(mesh.positions), faceStarts } : facesOfMesh(mesh)
+    onShare((i + 1) / mended.length)
     return made
   })
   const ids = new Map<string, number>()
-  const items = raw.items.map((item): ImportedItem => {
+  const items = raw.items.map((item, i): ImportedItem => {
     const name = item.name || fallback
     const base = [...item.path, name].join('/')
     const count = (ids.get(base) ?? 0) + 1
     ids.set(base, count)
-    const p = item.placement ?? IDENTITY
     return {
       id: count === 1 ? base : `${base}~${count}`,
       name,
       path: item.path,
       ...(item.color ? { color: item.color } : {}),
       shape: item.shape,
-      placement: p.map((v, k) => (k % 4 === 3 ? v * mm : v)),
+      placement: placed[i]!.placement,
     }
   })
   return { format, unit, shapes, items, notes: [...raw.notes, ...mendingNotes(sum(total))] }
 }
 
-function prepare(shape: RawShape, mm: number, total: Mending[]): ImportedShape {
+const inMm = (placement: Placement, mm: number): Placement => placement.map((v, k) => (k % 4 === 3 ? v * mm : v))
+
+/** The triangles in mm; those of a reader that knows the faces are sound already. */
+function mendShape(shape: RawShape, mm: number, total: Mending[]): IndexedMesh {
   const positions = mm === 1 ? shape.positions : shape.positions.map((v) => v * mm)
-  if (shape.faceStarts)
-    return { positions: Float32Array.from(positions), indices: shape.indices, faceStarts: shape.faceStarts }
+  if (shape.faceStarts) return { positions, indices: shape.indices }
   const { mesh, mending } = mend(positions, shape.indices)
   total.push(mending)
-  return facesOfMesh(mesh)
+  return mesh
 }
 
 function rawSize(raw: RawModel): Vec3 {

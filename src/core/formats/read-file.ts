@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '../result'
 import type { ImportedOutline } from '../outlines/outline'
 import type { ImportedModel } from '../references/model'
 import { detectFormat, type FileFormat } from './detect'
+import type { EarlyMesh } from './early-mesh'
 import { reading } from './limits'
 import { type PictureHeader, readPictureHeader } from './picture/read-header'
 import type { Picture } from '../photo/picture'
@@ -26,6 +27,8 @@ export interface ReadTools {
   startKernel: StartKernel
   /** Decodes a picture, turned as Exif says; rejects where it is damaged. Only called for pictures. */
   decode: (bytes: Uint8Array) => Promise<Pick<Picture, 'width' | 'height'>>
+  /** Given the triangles of a mesh as soon as they are mended, long before its faces are found. */
+  onMesh?: ((mesh: EarlyMesh) => void) | undefined
 }
 
 /**
@@ -56,7 +59,7 @@ export async function readFile(
       return header.ok ? decoded(header.value, tools.decode(bytes)) : header
     }
     default:
-      return solids(readMesh(format.value, bytes, name, onProgress))
+      return solids(readMesh(format.value, bytes, name, onProgress, tools.onMesh))
   }
 }
 
@@ -80,11 +83,12 @@ function readMesh(
   bytes: Uint8Array,
   name: string,
   onProgress: (progress: ImportProgress) => void,
+  onMesh: ReadTools['onMesh'],
 ): Result<ImportedModel> {
   const recognise = (raw: RawModel, unit?: ImportedModel['unit']): Result<ImportedModel> => {
-    const model = meshModel(format, raw, name, unit, (share) =>
-      onProgress({ stage: 'Finding faces', share: 0.4 + 0.6 * share }),
-    )
+    const onShare = (share: number) => onProgress({ stage: 'Finding faces', share: 0.4 + 0.6 * share })
+    onProgress({ stage: 'Mending', share: 0.2 })
+    const model = meshModel(format, raw, name, unit, onShare, onMesh)
     return model.shapes.every((s) => s.indices.length === 0)
       ? fail('empty', 'None of the triangles in this file has an area.')
       : ok(model)

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink'
 import type { ImportProgress } from '@/core/formats/step/read-step'
+import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { Imported } from '@/core/formats/read-file'
 import { fail, type Result } from '@/core/result'
 import type { Importer } from '@/worker/import.worker'
@@ -9,6 +10,7 @@ export async function importFile(
   bytes: Uint8Array,
   fileName: string,
   onProgress: (progress: ImportProgress) => void,
+  onMesh: (mesh: EarlyMesh) => void,
   signal: AbortSignal,
 ): Promise<Result<Imported>> {
   const worker = new Worker(new URL('../../worker/import.worker.ts', import.meta.url), { type: 'module' })
@@ -20,7 +22,9 @@ export async function importFile(
   })
   try {
     const importer = Comlink.wrap<Importer>(worker)
-    const read = importer.read(bytes, fileName, Comlink.proxy(onProgress)) as Promise<Result<Imported>>
+    const read = importer.read(bytes, fileName, Comlink.proxy(onProgress), Comlink.proxy(onMesh)) as Promise<
+      Result<Imported>
+    >
     return await Promise.race([read, stopped])
   } finally {
     worker.terminate()

@@ -66,8 +66,9 @@ export class ProjectFiles {
     const show = (progress: { stage: string; share: number }) =>
       set({ importing: { name, progress, stop: () => stop.abort() } })
     show({ stage: 'Starting', share: 0 })
-    const result = await importFile(new Uint8Array(bytes), name, show, stop.signal)
+    const result = await importFile(new Uint8Array(bytes), name, show, (early) => set({ early }), stop.signal)
     set({ importing: undefined })
+    if (!result.ok) set({ early: undefined })
     if (!result.ok) return void this.report(name, [result.problem.message], true)
     await cache(sha, result.value)
     await this.give(sha, result.value)

@@ -71,6 +71,7 @@ function start(open: OpenProject): Opened & { close: () => void } {
       set({
         build: shareBuild(store.getState().build, build),
         failure: undefined,
+        ...(store.getState().importing ? {} : { early: undefined }),
         ...(build.parts.length === 0 ? { ledger: [], findings: [] } : {}),
       }),
     onLedger: (ledger) => set({ ledger: shareRows(store.getState().ledger, ledger) }),

@@ -5,6 +5,7 @@ import type { Edit } from '@/core/document/edits'
 import { endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
 import type { Project, ProjectReference } from '@/core/document/schema'
 import type { LedgerRow } from '@/core/fit/ledger'
+import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { ImportProgress } from '@/core/formats/step/read-step'
 import type { Pick } from '@/core/fit/picks'
 import type { BuildView, ChangeView } from '@/worker/build.worker'
@@ -57,6 +58,8 @@ export interface ProjectState {
   building: Progress | undefined
   failure: string | undefined
   importing: { name: string; progress: ImportProgress; stop: () => void } | undefined
+  /** A mesh whose faces are still being found. */
+  early: EarlyMesh | undefined
   importReport: { title: string; lines: string[]; failed: boolean } | undefined
   /** A next revision that is looked at but not taken yet. */
   swap: Swap | undefined
@@ -98,6 +101,7 @@ export function createProjectStore(open: OpenProject) {
     building: undefined,
     failure: undefined,
     importing: undefined,
+    early: undefined,
     importReport: undefined,
     swap: undefined,
     hover: undefined,

@@ -21,11 +21,11 @@ import type { Section, Showing } from '../project/store'
 import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
 import { type Direction, LOOK_FROM } from './directions'
-import { FlatLines } from './flat-lines'
 import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
 import { smallPicture } from './picture'
+import { Unpicked } from './unpicked'
 
 Mesh.prototype.raycast = acceleratedRaycast
 
@@ -57,7 +57,7 @@ export class SceneView {
   private readonly bodies = new Map<string, Body>()
   private readonly looks = new Map<string, Look>()
   private readonly marks = new Marks()
-  private readonly outlines = new FlatLines()
+  readonly unpicked = new Unpicked()
   private readonly caps = new Group()
   private readonly grid: LineSegments
   private readonly caster = new Raycaster()
@@ -82,7 +82,7 @@ export class SceneView {
     this.controls.enableDamping = false
     this.controls.addEventListener('change', () => this.draw())
     this.grid = new LineSegments(new BufferGeometry(), new LineBasicMaterial())
-    this.scene.add(...lights(), this.grid, this.outlines, this.marks, this.caps)
+    this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps)
     this.caster.firstHitOnly = true
     this.look('corner')
     this.recolor()
@@ -92,7 +92,7 @@ export class SceneView {
     this.colors = palette()
     this.renderer.setClearColor(this.colors.ground)
     ;(this.grid.material as LineBasicMaterial).color.set(this.colors.grid)
-    this.outlines.material.color.set(this.colors.mark)
+    this.unpicked.recolor(this.colors)
     this.dressAll()
     this.draw()
   }
@@ -126,12 +126,6 @@ export class SceneView {
       this.bodies.delete(id)
       this.looks.delete(id)
     }
-  }
-
-  /** Flat outlines to be fitted, pairs of ends x y z, mm. */
-  setOutlines(lines: readonly Float32Array[]): void {
-    this.outlines.set(lines)
-    this.draw()
   }
 
   dress(id: string, look: Look): void {
@@ -247,7 +241,7 @@ export class SceneView {
   frame(again = true): void {
     const box = new Box3()
     for (const body of this.bodies.values()) if (body.group.visible) box.expandByObject(body.mesh)
-    if (this.outlines.visible) box.expandByObject(this.outlines)
+    for (const extra of this.unpicked.shown()) box.expandByObject(extra)
     if (box.isEmpty()) return
     const size = box.getSize(new Vector3()).length()
     const resized = size > RESIZED * this.framed || size < this.framed / RESIZED

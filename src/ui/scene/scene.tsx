@@ -48,6 +48,7 @@ export function SceneHost({
     }
   }, [onView])
   useBodies(view)
+  useEarly(view)
   useMarks(view)
   useSectionCaps(view)
   const pointer = usePointer(view)
@@ -131,10 +132,21 @@ function useBodies(view: SceneView | undefined): void {
       view.dress(id, { color: '#b98a2e', showing: 'solid', reference: false, front: true })
     }
     view.keepOnly(present)
-    view.setOutlines(build.outlines.map((o) => o.lines))
+    view.unpicked.setOutlines(build.outlines.map((o) => o.lines))
+    view.draw()
     if (present.size > 0 || build.outlines.length > 0) view.frame(false)
   }, [view, build, showing, usual, swap])
   useEffect(() => view?.setPerspective(perspective), [view, perspective])
+}
+
+/** What is being read is looked at before its faces are found. */
+function useEarly(view: SceneView | undefined): void {
+  const early = useProject((s) => s.early)
+  useEffect(() => {
+    view?.unpicked.setEarly(early)
+    if (early) view?.frame(false)
+    view?.draw()
+  }, [view, early])
 }
 
 function useMarks(view: SceneView | undefined): void {
