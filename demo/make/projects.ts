@@ -77,6 +77,7 @@ export const frameHingeProject = (bytes: Uint8Array): Project => ({
       checked: false,
       placing: 'as-in-file',
       turns: [],
+      moves: [],
       states: {},
     },
   ],

@@ -43,6 +43,7 @@ export async function runCase(file: string, wishes: CaseWishes) {
     checked: false,
     placing: 'board',
     turns: [],
+    moves: [],
     states: leftOut(model, wishes.leaveOut),
   } as const
   const reference = resolveReference(model, settings)
@@ -63,7 +64,7 @@ export async function runCase(file: string, wishes: CaseWishes) {
     },
     randomUUID,
   )
-  const project: Project = { ...emptyProject(title), references: [{ ...settings, turns: [] }], steps }
+  const project: Project = { ...emptyProject(title), references: [{ ...settings, turns: [], moves: [] }], steps }
   const models = new Map([[settings.file, model]])
   const notes =
     wishes.posts && !board.holes.some((h) => h.mounting)

@@ -137,6 +137,7 @@ describe('a project as one file', () => {
           checked: false,
           placing: 'board' as const,
           turns: [],
+          moves: [],
           states: {},
         },
       ],

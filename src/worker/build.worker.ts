@@ -15,7 +15,7 @@ import { resolveOutline } from '../core/outlines/resolve-outline'
 import { type OutlineView, outlineView } from './outline-view'
 import type { RoundFeature } from '../core/recognise/holes'
 import type { ImportedModel } from '../core/references/model'
-import { type PlacedItem, type Reference, resolveReference } from '../core/references/resolve'
+import type { PlacedItem, Reference } from '../core/references/resolve'
 import { type Change, compareRevisions } from '../core/references/revision'
 import { ResolvedReferences } from '../core/references/resolved-references'
 import { scaledModel } from '../core/references/scaled-model'
@@ -140,9 +140,9 @@ const worker = {
   compare(project: Project, id: string, sha: string): ChangeView[] {
     const settings = project.references.find((r) => r.id === id)
     const next = models.get(sha)
-    const before = settings && resolved.of(settings, models)
-    if (!settings || !before || !next) return []
-    const after = resolveReference(next, settings)
+    const before = resolved.all(project, models).find((r) => r.id === id)
+    const after = resolved.withFile(project, id, models, sha)
+    if (!settings || !before || !after || !next) return []
     return compareRevisions(before, after).map((change): ChangeView => {
       const item = change.kind === 'same' ? undefined : after.items.find((i) => i.id === change.after)
       if (!item || change.what === 'hole') return change

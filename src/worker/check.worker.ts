@@ -72,7 +72,7 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
     const mesh = meshes.get(p.key)
     return mesh ? [{ ...p, mesh }] : []
   })
-  const placed = project.references.flatMap((settings) => references.of(settings, models) ?? [])
+  const placed = references.all(project, models)
   const ledger = measureLedger({ parts, rows, references: placed })
   events?.ledger(ticket, ledger)
   await breathe()

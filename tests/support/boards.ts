@@ -36,6 +36,7 @@ export function wrapped(
     checked: false,
     placing: 'board' as const,
     turns,
+    moves: [],
     states: {},
   }
   const reference = resolveReference(model, settings)

@@ -13,7 +13,7 @@ import { stepKindNamed } from '../steps/registry'
 import type { StepContext, StepKind } from '../steps/step-kind'
 import { type Build, type BuiltPart, QUALITY, type Quality, type StepReport } from './build'
 import { contentKey } from './content-key'
-import { type Names, projectNames } from './names'
+import { type Names, projectNames } from '../references/names'
 import { type Made, StepCache } from './step-cache'
 import { type ResolvedFields, resolveFields } from './values'
 
@@ -62,7 +62,7 @@ export class Builder {
     quality: Quality,
     pause: () => Promise<void> = async () => {},
   ): Promise<Build> {
-    const references = project.references.flatMap((r) => this.references.of(r, models) ?? [])
+    const references = this.references.all(project, models)
     const names = projectNames(project, references)
     const numberProblems = checkNumbers(project, names)
     const parts = new Map<string, PartState>()

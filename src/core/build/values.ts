@@ -5,7 +5,7 @@ import { fieldsSchema } from '../steps/registry'
 import type { StepKind } from '../steps/step-kind'
 import { evaluateFormula } from '../units/formula'
 import { formatLength } from '../units/length'
-import type { Names } from './names'
+import type { Names } from '../references/names'
 
 /** A step's fields, defaults filled in: as saved, and worked out. */
 export interface ResolvedFields {

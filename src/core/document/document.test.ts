@@ -25,6 +25,7 @@ const board: ProjectReference = {
   checked: false,
   placing: 'board',
   turns: [],
+  moves: [],
   states: {},
 }
 const start = together(

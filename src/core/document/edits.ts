@@ -1,4 +1,5 @@
 import { produce } from 'immer'
+import type { PlacingMove } from './placing-schema'
 import type { Project, ProjectReading, ProjectReference, ProjectStep } from './schema'
 
 /** An edit makes a new document and leaves the old one as it is. */
@@ -128,6 +129,11 @@ export const swapFile = (
     Object.assign(reference, file)
     reference.states = Object.fromEntries(Object.entries(reference.states).map(([item, state]) => [now(item), state]))
     if (reference.board !== undefined) reference.board = now(reference.board)
+    for (const r of p.references)
+      for (const move of r.moves) {
+        if (r.id === id && 'face' in move) move.face.item = now(move.face.item)
+        if ('with' in move && move.with.reference === id) move.with.face.item = now(move.with.face.item)
+      }
     for (const step of p.steps) {
       const caseStep = p.steps.find((s) => s.id === step.fields.case)
       if ((step.fields.reference ?? caseStep?.fields.reference) !== id) continue
@@ -138,6 +144,16 @@ export const swapFile = (
         step.fields.over = Object.fromEntries(Object.entries(over).map(([k, v]) => [now(k), v]))
     }
   })
+
+/** Adds a move, done after those before it; or changes one. */
+export const setMove = (id: string, move: PlacingMove): Edit =>
+  editReference(id, (r) => {
+    const at = r.moves.findIndex((m) => m.id === move.id)
+    if (at < 0) r.moves.push(move)
+    else r.moves[at] = move
+  })
+export const removeMove = (id: string, move: string): Edit =>
+  editReference(id, (r) => void (r.moves = r.moves.filter((m) => m.id !== move)))
 
 const editReading = (id: string, change: (reading: ProjectReading) => void): Edit =>
   produce((p) => {

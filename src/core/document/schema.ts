@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { FORMULA_NAME } from '../units/formula-name'
 import { photoSchema } from './photo-schema'
+import { moveSchema } from './placing-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
 export const FORMAT_VERSION = 3
@@ -53,6 +54,8 @@ export const referenceSchema = z.object({
     .array(z.object({ axis: z.enum(['x', 'y', 'z']), quarters: z.number().int().min(-3).max(3) }))
     .max(64)
     .default([]),
+  /** What puts it elsewhere from there, in order. */
+  moves: z.array(moveSchema).max(100).default([]),
   /** Items whose state is not `fitted`. */
   states: z.record(z.string(), z.enum(['fitted', 'left-out'])).default({}),
 })

@@ -16,6 +16,8 @@ export interface Pick {
   point: Vec3
   /** Size of the surface's box. */
   size: Vec3
+  /** The straight edge nearest to the point. */
+  edge?: { from: Vec3; to: Vec3; off: number }
 }
 
 /** What lies between two picks, and how it was found. */

@@ -1,6 +1,5 @@
-import { IDENTITY } from '../geometry/placement'
+import type { Placement } from '../geometry/placement'
 import type { IndexedMesh } from '../mesh/weld'
-import type { RawItem } from './mesh-model'
 
 /** A mesh to be looked at while its faces are still being found: three corners a triangle, mm, as in the file. */
 export interface EarlyMesh {
@@ -12,13 +11,13 @@ export interface EarlyMesh {
 /** All items of a file where it has them. Placements are in mm already. */
 export function earlyMesh(
   meshes: readonly IndexedMesh[],
-  items: readonly Pick<RawItem, 'shape' | 'placement'>[],
+  items: readonly { shape: number; placement: Placement }[],
 ): EarlyMesh {
   const total = items.reduce((n, i) => n + meshes[i.shape]!.indices.length, 0)
   const positions = new Float32Array(3 * total)
   const normals = new Float32Array(3 * total)
   let at = 0
-  for (const { shape, placement = IDENTITY } of items) {
+  for (const { shape, placement } of items) {
     const { positions: from, indices } = meshes[shape]!
     const [a, b, c, d, e, f, g, h, i, j, k, l] = placement as unknown as [number, number, number, number, number, number, number, number, number, number, number, number] // prettier-ignore
     for (const v of indices) {

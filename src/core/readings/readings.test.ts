@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { projectNames } from '../build/names'
+import { projectNames } from '../references/names'
 import { addReading, addRepeat, removeReading, removeRepeat } from '../document/edits'
 import { emptyProject, type Project } from '../document/schema'
 import { evaluateFormula } from '../units/formula'

@@ -2,6 +2,7 @@ import { noTools } from '../../../tests/support/tools'
 import fc from 'fast-check'
 import { binaryStl } from '../../../tests/support/files'
 import { boxSoup, drilledPlate } from '../../../tests/support/soups'
+import { emptyProject, type ProjectReference, referenceSchema } from '../document/schema'
 import { readFile } from '../formats/read-file'
 import { roundFeatures } from '../recognise/holes'
 import type { ImportedModel } from './model'
@@ -25,6 +26,9 @@ const settings = (scale: number) => ({
   states: {},
 })
 
+const inProject = (change: Partial<ProjectReference>) =>
+  referenceSchema.parse({ ...settings(1), kind: 'stl', fileName: 'hinge.stl', ...change })
+
 test('a reference in inches is put right by one factor: sizes, volume, area, holes', async () => {
   const inches = await model(binaryStl(drilledPlate([3, 2, 0.25], [{ at: [1, 1], radius: 0.125, segments: 32 }])))
   const { items, report } = resolveReference(inches, settings(25.4))
@@ -38,12 +42,15 @@ test('a reference in inches is put right by one factor: sizes, volume, area, hol
 })
 
 test('references are placed once for as long as nothing about them changes', async () => {
-  const models = new Map([['f', await model(binaryStl(boxSoup([30, 20, 10])))]])
+  const file = 'a'.repeat(64)
+  const models = new Map([[file, await model(binaryStl(boxSoup([30, 20, 10])))]])
   const kept = new ResolvedReferences()
-  const first = kept.of(settings(1), models)
-  expect(kept.of(settings(1), models)).toBe(first)
-  expect(kept.of(settings(2), models)!.items[0]!.bounds.max[0]).toBeCloseTo(60, 4)
-  expect(kept.of({ ...settings(1), file: 'gone' }, models)).toBeUndefined()
+  const all = (change: Partial<ProjectReference>) =>
+    kept.all({ ...emptyProject('Shed'), references: [inProject({ file, ...change })] }, models)
+  const [first] = all({})
+  expect(all({})[0]).toBe(first)
+  expect(all({ scale: 2 })[0]!.items[0]!.bounds.max[0]).toBeCloseTo(60, 4)
+  expect(all({ file: 'b'.repeat(64) })).toEqual([])
 })
 
 test('familiar mistakes are called by their name, and put right exactly', () => {

@@ -6,7 +6,11 @@ import { boardCandidates, type FlatItem } from './find-board'
 import type { ImportedModel } from './model'
 import { boardSeat, type QuarterTurn, turnedSeat } from './seat'
 import { scaledModel } from './scaled-model'
+import { doMoves, type PlacingContext } from './placing'
 import { shapeFacts } from './shape-facts'
+import type { PlacingMove } from '../document/placing-schema'
+import { fail, type Problem } from '../result'
+import { knownLengths } from '../units/known-lengths'
 
 /** Whether an item is on the real thing. */
 export type ItemState = 'fitted' | 'left-out'
@@ -21,6 +25,7 @@ export interface ReferenceSettings {
   scale: number
   placing: 'board' | 'as-in-file'
   turns: readonly QuarterTurn[]
+  moves?: readonly PlacingMove[]
   /** Items that are not fitted; all others are. */
   states: Readonly<Record<string, ItemState>>
 }
@@ -55,14 +60,20 @@ export interface Reference {
   placement: Placement
   /** Takes a frame in which the board lies flat, top up, to the project's; both the same unless it stands on edge. */
   stand: Placement
+  /** Moves that could not be done, by their id. */
+  moveProblems: Record<string, Problem>
 }
 
 /** Places the imported items and finds the board among them. */
-export function resolveReference(imported: ImportedModel, settings: ReferenceSettings): Reference {
+export function resolveReference(
+  imported: ImportedModel,
+  settings: ReferenceSettings,
+  context: PlacingContext = ALONE,
+): Reference {
   const model = scaledModel(imported, settings.scale)
   const candidates = boardCandidates(model)
   const flat = candidates.find((c) => c.item.id === settings.board) ?? candidates[0]
-  const { placement, flatFrame, stand } = frames(model, flat, settings)
+  const { placement, flatFrame, stand, problems } = frames(model, flat, settings, context)
   const items = model.items.map((item): PlacedItem => {
     const shape = model.shapes[item.shape]!
     const facts = shapeFacts(shape)
@@ -92,18 +103,33 @@ export function resolveReference(imported: ImportedModel, settings: ReferenceSet
     candidates: candidates.map((c) => ({ id: c.item.id, name: c.item.name, area: c.area, thickness: c.thickness })),
     placement,
     stand,
+    moveProblems: problems,
   }
 }
 
-function frames(model: ImportedModel, flat: FlatItem | undefined, settings: ReferenceSettings) {
+function frames(
+  model: ImportedModel,
+  flat: FlatItem | undefined,
+  settings: ReferenceSettings,
+  context: PlacingContext,
+) {
   const none = IDENTITY
-  if (!flat) return { placement: none, flatFrame: none, stand: none }
-  const seat = boardSeat(model, flat)
-  if (settings.placing === 'as-in-file') return { placement: none, flatFrame: seat, stand: invert(seat) }
-  const placement = turnedSeat(model, flat, seat, settings.turns)
+  const seat = flat && boardSeat(model, flat)
+  const seated = flat && seat && settings.placing === 'board'
+  const base = seated ? turnedSeat(model, flat, seat, settings.turns) : none
+  const { placement, problems } = doMoves(model, flat, base, settings.moves ?? [], settings.scale, context)
+  if (!seat) return { placement, flatFrame: none, stand: none, problems }
   const normal = compose(placement, invert(seat))
-  const lies = Math.abs(Math.abs(normal[10]!) - 1) < 1e-9
-  return lies ? { placement, flatFrame: placement, stand: none } : { placement, flatFrame: seat, stand: normal }
+  const lies = settings.placing === 'board' && Math.abs(Math.abs(normal[10]!) - 1) < 1e-9
+  return lies
+    ? { placement, flatFrame: placement, stand: none, problems }
+    : { placement, flatFrame: seat, stand: normal, problems }
+}
+
+/** A reference by itself: its moves can use no names, and no other reference. */
+const ALONE: PlacingContext = {
+  value: knownLengths({}),
+  face: () => fail('no-reference', 'The other reference is not in the project any more.'),
 }
 
 function describe(

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { chooseBoard, removeReference, setItemState, setPlacing, turnReference } from '@/core/document/edits'
+import { chooseBoard, removeReference, setItemState } from '@/core/document/edits'
 import { FORMATS } from '@/core/formats/detect'
 import { boxSize } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
@@ -12,6 +12,7 @@ import { useActions } from '../project/actions-context'
 import { ImportFacts } from './import-facts'
 import { ItemFacts } from './item-facts'
 import { Outlines } from './outlines'
+import { Placing } from './placing'
 import { Readings } from './readings'
 import { SwapRevision } from './swap'
 import { useDocument, useProject, useUnit } from '../project/store'
@@ -130,26 +131,7 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
         </p>
       )}
       {settings && <ImportFacts reference={reference} settings={settings} />}
-      <p className="py-1 text-[15px] text-soft">
-        It lies{' '}
-        <Choose
-          label="Placing"
-          value={settings?.placing ?? 'board'}
-          options={{ board: 'with the board’s middle at the origin', 'as-in-file': 'as in its file' }}
-          onChange={(v) => edit(setPlacing(reference.id, v as 'board'))}
-        />
-        . Turn it a quarter about{' '}
-        {(['x', 'y', 'z'] as const).map((axis) => (
-          <button
-            key={axis}
-            type="button"
-            className="figure mr-2"
-            onClick={() => edit(turnReference(reference.id, axis))}
-          >
-            {axis}
-          </button>
-        ))}
-      </p>
+      {settings && <Placing reference={reference} settings={settings} />}
       <SwapRevision reference={reference.id} name={reference.name} />
       <Items reference={reference} />
       <p className="py-1">

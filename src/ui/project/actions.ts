@@ -115,7 +115,16 @@ function newReference(
   { format: kind }: ImportedModel,
 ): ProjectReference {
   const isBoard = kind === 'step' || kind === 'idf'
-  return { ...named, kind, scale: 1, checked: false, placing: isBoard ? 'board' : 'as-in-file', turns: [], states: {} }
+  return {
+    ...named,
+    kind,
+    scale: 1,
+    checked: false,
+    placing: isBoard ? 'board' : 'as-in-file',
+    turns: [],
+    moves: [],
+    states: {},
+  }
 }
 
 /** What was found in a file, in sentences. */

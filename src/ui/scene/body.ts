@@ -17,6 +17,7 @@ import { MeshBVH } from 'three-mesh-bvh'
 import type { Vec3 } from '@/core/geometry/vec'
 import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Showing } from '../project/store'
+import { edgeNear } from './edge-near'
 import type { Palette } from './palette'
 
 /** A part or an item as drawn: shaded faces, crisp edges, and a patch over the surface that is marked. */
@@ -88,6 +89,11 @@ export class Body {
     const geometry = new BufferGeometry()
     geometry.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3))
     return geometry
+  }
+
+  /** The straight edge nearest to a point. */
+  edgeNear(at: Vec3) {
+    return edgeNear(this.shown.edges, at)
   }
 
   /** The size of the box round a surface, mm. */

@@ -210,7 +210,10 @@ function usePointer(view: SceneView | undefined) {
       down.current = undefined
       if (!view || Math.hypot(e.clientX - x, e.clientY - y) > 4) return
       const state = store.getState()
-      const pick = toPick(view.hit(e.clientX, e.clientY), state)
+      const hit = view.hit(e.clientX, e.clientY)
+      const edge = hit?.body.edgeNear(hit.point)
+      const found = toPick(hit, state)
+      const pick = found && edge ? { ...found, edge } : found
       if (!pick) state.set({ picks: [], measuring: false })
       else if ((state.measuring || e.shiftKey) && state.picks.length > 0)
         state.set({ picks: [state.picks[0]!, pick], measuring: false })

@@ -1,7 +1,7 @@
 import type { Project } from '../document/schema'
-import type { Board } from '../references/board'
+import type { Board } from './board'
 import { readingFacts } from '../readings/reading'
-import type { Reference } from '../references/resolve'
+import type { Reference } from './resolve'
 import { fail, ok, type Result } from '../result'
 import { evaluateFormula, type Known, type Lookup } from '../units/formula'
 

@@ -1,0 +1,67 @@
+import type { FaceRef } from '../document/placing-schema'
+import { invert, type Placement } from '../geometry/placement'
+import { dot, length, scale, sub, type Vec3 } from '../geometry/vec'
+import { placeShape } from '../kernel/placed-shape'
+import type { SurfaceShape } from '../kernel/surface'
+import type { ImportedModel } from './model'
+import { shapeFacts } from './shape-facts'
+
+/**
+ * A picked face as the document keeps it.
+ * @param placement takes the file's frame to where the face was picked
+ * @param sized the reference's scale
+ */
+export function faceRef(item: string, shape: SurfaceShape, placement: Placement, sized: number): FaceRef | undefined {
+  const there = placeShape(shape, invert(placement))
+  if (there.kind === 'free' || there.kind === 'torus') return undefined
+  const point = plain(scale(there.point, 1 / sized))
+  switch (there.kind) {
+    case 'plane':
+      return { item, kind: 'plane', direction: plain(there.normal), point }
+    case 'cylinder':
+    case 'cone':
+      return { item, kind: there.kind, direction: plain(there.axis), point, radius: there.radius / sized }
+    case 'sphere':
+      return { item, kind: 'sphere', point, radius: there.radius / sized }
+  }
+}
+
+const plain = (v: Vec3): [number, number, number] => [v[0], v[1], v[2]]
+
+/** Faces that face more than this elsewhere are not the same one (cosine of 20 degrees). */
+const ALIKE = Math.cos((20 * Math.PI) / 180)
+
+/**
+ * The face of an item that is most like the one kept, in the frame of the file; undefined if the item, or any such face
+ * of it, is not there.
+ * @param model already sized
+ */
+export function findFace(model: ImportedModel, ref: FaceRef, sized: number): SurfaceShape | undefined {
+  const item = model.items.find((i) => i.id === ref.item)
+  const shape = item && model.shapes[item.shape]
+  if (!item || !shape) return undefined
+  let best: { face: SurfaceShape; off: number } | undefined
+  for (const raw of shapeFacts(shape).faces) {
+    if (raw.kind !== ref.kind) continue
+    const face = placeShape(raw, item.placement)
+    const off = difference(face, ref, sized)
+    if (off !== undefined && (!best || off < best.off)) best = { face, off }
+  }
+  return best?.face
+}
+
+/** How far a face is from the one kept, mm; undefined where it faces elsewhere. */
+function difference(face: SurfaceShape, ref: FaceRef, sized: number): number | undefined {
+  if (face.kind === 'free' || face.kind === 'torus') return undefined
+  const from = sub(face.point, scale(ref.point, sized))
+  if (face.kind === 'sphere') return length(from) + Math.abs(face.radius - (ref.radius ?? 0) * sized)
+  const own = face.kind === 'plane' ? face.normal : face.axis
+  const alike = dot(own, ref.direction ?? [0, 0, 1])
+  if ((face.kind === 'plane' ? alike : Math.abs(alike)) < ALIKE) return undefined
+  const along = dot(from, own)
+  const across = Math.sqrt(Math.max(0, dot(from, from) - along * along))
+  // Of parallel planes the nearer one, of round faces the one about the nearer axis; the other way counts little.
+  return face.kind === 'plane'
+    ? Math.abs(along) + 0.02 * across
+    : across + 0.02 * Math.abs(along) + Math.abs(face.radius - (ref.radius ?? 0) * sized)
+}

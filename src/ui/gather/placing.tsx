@@ -1,0 +1,186 @@
+'use client'
+import { removeMove, setMove, setPlacing, turnReference } from '@/core/document/edits'
+import type { PlacingMove } from '@/core/document/placing-schema'
+import type { ProjectReference } from '@/core/document/schema'
+import { evaluateFormula } from '@/core/units/formula'
+import type { ReferenceView } from '@/worker/build.worker'
+import { useState } from 'react'
+import { Choose } from '../primitives/choose'
+import { LengthFigure } from '../primitives/length-figure'
+import { Menu } from '../primitives/menu'
+import { useProject } from '../project/store'
+
+const newId = () => crypto.randomUUID().slice(0, 8)
+
+/** Where a reference is put: as sentences, each of which can be changed or taken out. */
+export function Placing({ reference, settings }: { reference: ReferenceView; settings: ProjectReference }) {
+  const edit = useProject((s) => s.edit)
+  const add = (move: PlacingMove) => edit(setMove(settings.id, move))
+  return (
+    <div className="py-1 text-[15px] leading-snug text-soft">
+      <p>
+        It lies{' '}
+        <Choose
+          label="Placing"
+          value={settings.placing}
+          options={{ board: 'with the board’s middle at the origin', 'as-in-file': 'as in its file' }}
+          onChange={(v) => edit(setPlacing(reference.id, v as 'board'))}
+        />
+        {settings.placing === 'board' && (
+          <>
+            . Turn it a quarter about{' '}
+            {(['x', 'y', 'z'] as const).map((axis) => (
+              <button
+                key={axis}
+                type="button"
+                className="figure mr-2"
+                onClick={() => edit(turnReference(reference.id, axis))}
+              >
+                {axis}
+              </button>
+            ))}
+          </>
+        )}
+      </p>
+      {settings.moves.length > 0 && (
+        <ol aria-label={`How ${settings.name} is put`} className="list-decimal pl-5">
+          {settings.moves.map((move) => (
+            <li key={move.id}>
+              <Sentence move={move} reference={settings.id} />{' '}
+              <button
+                type="button"
+                aria-label="Take this out"
+                className="hover:text-rust"
+                onClick={() => edit(removeMove(settings.id, move.id))}
+              >
+                ×
+              </button>
+              {reference.moveProblems[move.id] && (
+                <span role="alert" className="block text-rust">
+                  ■ {reference.moveProblems[move.id]!.message}
+                </span>
+              )}
+            </li>
+          ))}
+        </ol>
+      )}
+      <Menu
+        align="start"
+        className="figure"
+        acts={[
+          ['Middle of the whole over the origin', () => add({ id: newId(), kind: 'middle', of: 'box' })],
+          ['Middle of its board over the origin', () => add({ id: newId(), kind: 'middle', of: 'board' })],
+          ['Middle of its holes over the origin', () => add({ id: newId(), kind: 'middle', of: 'holes' })],
+          ['Move it by lengths', () => add({ id: newId(), kind: 'move', by: ['0', '0', '0'] })],
+          ['Turn it by an angle', () => add({ id: newId(), kind: 'turn', axis: 'z', degrees: 90 })],
+        ]}
+      >
+        Put it elsewhere …
+      </Menu>{' '}
+      <span className="text-[14px]">or pick a face of it in the scene.</span>
+    </div>
+  )
+}
+
+const OF = { box: 'the whole', board: 'the board', holes: 'its holes' } as const
+
+function Sentence({ move, reference }: { move: PlacingMove; reference: string }) {
+  const edit = useProject((s) => s.edit)
+  const others = useProject((s) => s.history.present.references)
+  const change = (next: PlacingMove) => edit(setMove(reference, next))
+  const nameOf = (id: string) => others.find((r) => r.id === id)?.name ?? 'what is gone'
+  switch (move.kind) {
+    case 'middle':
+      return (
+        <>
+          The middle of{' '}
+          <Choose
+            label="Whose middle"
+            value={move.of}
+            options={OF}
+            onChange={(of) => change({ ...move, of: of as 'box' })}
+          />{' '}
+          goes over the origin
+        </>
+      )
+    case 'ground':
+      return <>A face of {move.face.item} goes down to the ground</>
+    case 'along-x':
+      return <>An edge goes along x</>
+    case 'meet':
+      return (
+        <>
+          A face of {move.face.item} goes against one of {nameOf(move.with.reference)},{' '}
+          <LengthFigure label="Gap between the faces" formula={move.gap} onChange={(gap) => change({ ...move, gap })} />{' '}
+          apart
+        </>
+      )
+    case 'line-up':
+      return (
+        <>
+          A round face of {move.face.item} goes about the axis of one of {nameOf(move.with.reference)}
+        </>
+      )
+    case 'move':
+      return (
+        <>
+          It moves by{' '}
+          {(['x', 'y', 'z'] as const).map((axis, k) => (
+            <span key={axis}>
+              {axis}{' '}
+              <LengthFigure
+                label={`Move along ${axis}`}
+                formula={move.by[k]!}
+                onChange={(typed) =>
+                  change({ ...move, by: move.by.map((v, i) => (i === k ? typed : v)) as typeof move.by })
+                }
+              />{' '}
+            </span>
+          ))}
+        </>
+      )
+    case 'turn':
+      return (
+        <>
+          It turns about{' '}
+          <Choose
+            label="Axis of the turn"
+            value={move.axis}
+            options={{ x: 'x', y: 'y', z: 'z' }}
+            onChange={(axis) => change({ ...move, axis: axis as 'x' })}
+          />{' '}
+          by <Degrees value={move.degrees} onChange={(degrees) => change({ ...move, degrees })} />
+        </>
+      )
+  }
+}
+
+/** An angle, which may be typed as a calculation. */
+function Degrees({ value, onChange }: { value: number; onChange: (degrees: number) => void }) {
+  const [text, setText] = useState<string>()
+  const typed =
+    text === undefined ? undefined : evaluateFormula(text, 'number', { unit: 'mm', lookup: () => undefined })
+  const good = typed?.ok && Math.abs(typed.value) <= 3600
+  const done = () => {
+    if (typed?.ok && good) onChange(typed.value)
+    setText(undefined)
+  }
+  return (
+    <>
+      <input
+        aria-label="Angle in degrees"
+        value={text ?? String(value)}
+        size={5}
+        aria-invalid={typed !== undefined && !good}
+        className="w-14 border-b border-dotted border-figure bg-transparent font-semibold text-figure outline-none"
+        onChange={(e) => setText(e.target.value)}
+        onBlur={done}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur()
+          if (e.key === 'Escape') setText(undefined)
+        }}
+      />
+      °
+    </>
+  )
+}
