@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { emptyProject, type Project, type ProjectReading } from '../../src/core/document/schema'
+import { emptyProject, makeReference, type Project, type ProjectReading } from '../../src/core/document/schema'
 import { snapCorners, cornerReach } from '../../src/core/photo/edges'
 import { photoMap } from '../../src/core/photo/photo-map'
 import type { Picture } from '../../src/core/photo/picture'
@@ -67,18 +67,13 @@ export const frameHingeProject = (bytes: Uint8Array): Project => ({
     reading('r2', 'leaf', 'length of the leaf', ['63.5', '63.48']),
   ],
   references: [
-    {
+    makeReference({
       id: 'hinge',
       name: 'Frame hinge',
       kind: 'stl',
       file: sha(bytes),
       fileName: 'frame-hinge.stl',
-      scale: 1,
-      checked: false,
       placing: 'as-in-file',
-      turns: [],
-      moves: [],
-      states: {},
-    },
+    }),
   ],
 })

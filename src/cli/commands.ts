@@ -5,7 +5,7 @@ import type { Build, Quality } from '../core/build/build'
 import { Builder } from '../core/build/builder'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
-import { emptyProject, type Project } from '../core/document/schema'
+import { emptyProject, type Project, makeReference } from '../core/document/schema'
 import { exportFiles, type ExportedPart, listExport } from '../core/formats/export-parts'
 import { safeFileName } from '../core/formats/file-names'
 import { packProject, PROJECT_ENDING } from '../core/formats/project-file'
@@ -33,19 +33,14 @@ export async function runCase(file: string, wishes: CaseWishes) {
   const bytes = readWhole(file)
   const model = await importSolids(bytes, basename(file))
   const title = basename(file, extname(file))
-  const settings = {
+  const settings = makeReference({
     id: 'board',
     name: title,
     kind: model.format,
     file: sha256(bytes),
     fileName: basename(file),
-    scale: 1,
-    checked: false,
-    placing: 'board',
-    turns: [],
-    moves: [],
     states: leftOut(model, wishes.leaveOut),
-  } as const
+  })
   const reference = resolveReference(model, settings)
   const board =
     reference.board ??
@@ -64,7 +59,7 @@ export async function runCase(file: string, wishes: CaseWishes) {
     },
     randomUUID,
   )
-  const project: Project = { ...emptyProject(title), references: [{ ...settings, turns: [], moves: [] }], steps }
+  const project: Project = { ...emptyProject(title), references: [settings], steps }
   const models = new Map([[settings.file, model]])
   const notes =
     wishes.posts && !board.holes.some((h) => h.mounting)

@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { emptyProject } from '../core/document/schema'
+import { emptyProject, makeReference } from '../core/document/schema'
 import { packProject } from '../core/formats/project-file'
 import { exportBundle, importBundle } from './bundles'
 import { type Db, openDatabase } from './database'
@@ -126,21 +126,7 @@ describe('a project as one file', () => {
     expect(importBundle(db, folder, new Uint8Array([1, 2, 3])).ok).toBe(false)
     const project = {
       ...emptyProject('Funnel'),
-      references: [
-        {
-          id: 'r',
-          name: 'r',
-          kind: 'step' as const,
-          file: 'c'.repeat(64),
-          fileName: 'r.step',
-          scale: 1,
-          checked: false,
-          placing: 'board' as const,
-          turns: [],
-          moves: [],
-          states: {},
-        },
-      ],
+      references: [makeReference({ id: 'r', name: 'r', kind: 'step', file: 'c'.repeat(64), fileName: 'r.step' })],
     }
     const without = importBundle(db, folder, packProject({ project, files: new Map() }))
     expect(without.ok ? '' : without.problem.kind).toBe('no-file')

@@ -3,7 +3,7 @@ import type { Build, BuiltPart, Quality } from '../core/build/build'
 import { Builder } from '../core/build/builder'
 import type { Project } from '../core/document/schema'
 import { type ExportedFile, type ExportedPart, exportFiles, listExport } from '../core/formats/export-parts'
-import { compose } from '../core/geometry/placement'
+import { placePositions } from '../core/geometry/placement'
 import { type Box3, boxOfPositions } from '../core/geometry/vec'
 import { Kernel } from '../core/kernel/kernel'
 import { placeShape } from '../core/kernel/placed-shape'
@@ -15,10 +15,10 @@ import { resolveOutline } from '../core/outlines/resolve-outline'
 import { type OutlineView, outlineView } from './outline-view'
 import type { RoundFeature } from '../core/recognise/holes'
 import type { ImportedModel } from '../core/references/model'
-import type { PlacedItem, Reference } from '../core/references/resolve'
+import type { PlacedItem } from '../core/references/place-items'
+import type { Reference } from '../core/references/resolve'
 import { type Change, compareRevisions } from '../core/references/revision'
 import { ResolvedReferences } from '../core/references/resolved-references'
-import { scaledModel } from '../core/references/scaled-model'
 import { knownLengths } from '../core/units/known-lengths'
 import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
 import type { BuildListener, BuildToCheck } from './check.worker'
@@ -32,8 +32,10 @@ export interface PartView extends Omit<BuiltPart, 'mesh'> {
   shown?: ShownMesh
 }
 /** An item for the lists and the scene; triangles only if asked for. */
-export interface ItemView extends Omit<PlacedItem, 'positions' | 'indices'> {
+export interface ItemView extends Omit<PlacedItem, 'positions' | 'indices' | 'solid' | 'stands'> {
   shown?: ShownMesh
+  /** What it needs on its way, if it moves. */
+  space?: ShownMesh
   /** What each face is, where the item is placed. */
   surfaces: SurfaceShape[]
   /** Round holes and pins. */
@@ -65,7 +67,7 @@ const MOMENT = 300
 
 const models = new Map<string, ImportedModel>()
 const drawings = new Map<string, ImportedOutline>()
-const resolved = new ResolvedReferences()
+const resolved = new ResolvedReferences(drawings)
 let builders: Promise<Record<'view' | 'export', Builder>> | undefined
 let latest = 0
 let checks: Comlink.Remote<BuildListener> | undefined
@@ -124,12 +126,17 @@ const worker = {
       void checks?.take(forChecks(ticket, project, build))
       const have = new Set(known)
       const parts = build.parts.map((p) => partView(p, have))
-      const references = build.references.map((r) => referenceView(r, project, have))
+      const references = build.references.map((r) => referenceView(r, have))
       const value = knownLengths(build.names)
       const outlines = project.outlines.map((o) => outlineView(resolveOutline(o, drawings, value)))
       const made = { ...build, parts, references, outlines, took: performance.now() - start }
-      const shown = [...parts, ...references.flatMap((r) => r.items)].flatMap((x) => x.shown ?? [])
-      return Comlink.transfer(made, shown.flatMap(buffersOf))
+      const shown = [...parts, ...references.flatMap((r) => r.items)].flatMap((x) =>
+        'space' in x ? [x.shown, x.space] : [x.shown],
+      )
+      return Comlink.transfer(
+        made,
+        shown.flatMap((s) => (s ? buffersOf(s) : [])),
+      )
     } catch (error) {
       if (error instanceof Overtaken) return undefined
       throw error
@@ -138,16 +145,13 @@ const worker = {
 
   /** What would differ if another imported file took a reference's place; with triangles of what is not where it was. */
   compare(project: Project, id: string, sha: string): ChangeView[] {
-    const settings = project.references.find((r) => r.id === id)
-    const next = models.get(sha)
     const before = resolved.all(project, models).find((r) => r.id === id)
     const after = resolved.withFile(project, id, models, sha)
-    if (!settings || !before || !after || !next) return []
+    if (!before || !after) return []
     return compareRevisions(before, after).map((change): ChangeView => {
       const item = change.kind === 'same' ? undefined : after.items.find((i) => i.id === change.after)
       if (!item || change.what === 'hole') return change
-      const faces = shapeFacts(scaledModel(next, settings.scale).shapes[item.shape]!).faceOfTriangle
-      return { ...change, shown: shownMesh(item.positions, joined(item.positions, item.indices), faces) }
+      return { ...change, shown: shownItem(item) }
     })
   },
 
@@ -186,28 +190,31 @@ function forChecks(ticket: number, project: Project, build: Build): BuildToCheck
   return { ticket, quality: build.quality, project, parts, rows: build.rows, steps: build.steps }
 }
 
-function referenceView(reference: Reference, project: Project, known: ReadonlySet<string>): ReferenceView {
+function referenceView(reference: Reference, known: ReadonlySet<string>): ReferenceView {
   let key = referenceKeys.get(reference)
   if (key === undefined) {
     key = `reference ${(referenceCount += 1)}`
     referenceKeys.set(reference, key)
   }
-  const settings = project.references.find((r) => r.id === reference.id)
-  const imported = models.get(settings?.file ?? '')
-  const model = imported && scaledModel(imported, settings?.scale ?? 1)
-  const items = reference.items.map(({ positions, indices, ...item }, i): ItemView => {
-    const shape = model?.shapes[item.shape]
-    const facts = shape && shapeFacts(shape)
-    const place = compose(reference.placement, model?.items[i]?.placement ?? reference.placement)
+  const items = reference.items.map((placed): ItemView => {
+    const { positions, indices, solid, stands, ...item } = placed
     const view: ItemView = {
       ...item,
-      surfaces: facts?.faces.map((f) => placeShape(f, place)) ?? [],
-      rounds: shape ? shapeRounds(shape) : [],
+      surfaces: shapeFacts(solid).faces.map((f) => placeShape(f, stands)),
+      rounds: shapeRounds(solid),
     }
-    if (!known.has(key) && facts) view.shown = shownMesh(positions, joined(positions, indices), facts.faceOfTriangle)
+    if (known.has(key)) return view
+    view.shown = shownItem(placed)
+    if (item.moves) view.space = shownMesh(positions, indices, new Uint32Array(indices.length / 3))
     return view
   })
   return { ...reference, items, key }
+}
+
+/** An item as it stands. */
+function shownItem({ solid, stands }: PlacedItem): ShownMesh {
+  const positions = placePositions(stands, solid.positions)
+  return shownMesh(positions, joined(positions, solid.indices), shapeFacts(solid).faceOfTriangle)
 }
 
 /** Imported faces have vertices of their own; edges between faces only show where they are joined. */

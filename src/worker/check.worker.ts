@@ -7,6 +7,7 @@ import { type LedgerRow, measureLedger } from '../core/fit/ledger'
 import type { RowSpec } from '../core/fit/rows'
 import { Kernel } from '../core/kernel/kernel'
 import type { TaggedMesh } from '../core/kernel/surface'
+import type { ImportedOutline } from '../core/outlines/outline'
 import type { ImportedModel } from '../core/references/model'
 import { ResolvedReferences } from '../core/references/resolved-references'
 
@@ -28,7 +29,8 @@ export interface CheckEvents {
 }
 
 const models = new Map<string, ImportedModel>()
-const references = new ResolvedReferences()
+const drawings = new Map<string, ImportedOutline>()
+const references = new ResolvedReferences(drawings)
 let meshes = new Map<string, TaggedMesh>()
 let kernel: Promise<Kernel> | undefined
 let events: CheckEvents | undefined
@@ -93,6 +95,10 @@ const worker = {
 
   addModel(sha: string, model: ImportedModel): void {
     models.set(sha, model)
+  },
+
+  addDrawing(sha: string, drawing: ImportedOutline): void {
+    drawings.set(sha, drawing)
   },
 }
 

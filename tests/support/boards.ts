@@ -1,6 +1,6 @@
 import { startQuietly } from './kernel'
 import { type Node, writeStepAssembly } from '../../demo/make/step-assembly'
-import { emptyProject, type Project } from '../../src/core/document/schema'
+import { emptyProject, makeReference, type Project } from '../../src/core/document/schema'
 import { readStep } from '../../src/core/formats/step/read-step'
 import type { ImportedModel } from '../../src/core/references/model'
 import { resolveReference } from '../../src/core/references/resolve'
@@ -26,19 +26,14 @@ export function wrapped(
   wishes: Partial<WrapWishes> = {},
   turns: { axis: 'x' | 'y' | 'z'; quarters: number }[] = [],
 ): { project: Project; models: Map<string, ImportedModel> } {
-  const settings = {
+  const settings = makeReference({
     id: 'board',
     name: 'Carrier',
-    kind: 'step' as const,
+    kind: 'step',
     file: SHA,
     fileName: 'carrier.step',
-    scale: 1,
-    checked: false,
-    placing: 'board' as const,
     turns,
-    moves: [],
-    states: {},
-  }
+  })
   const reference = resolveReference(model, settings)
   const steps = proposeCase(
     reference,

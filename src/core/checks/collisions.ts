@@ -33,7 +33,7 @@ export const collisions: Check = ({ build, kernel }) =>
         positions: p.mesh.positions,
         indices: p.mesh.indices,
       }))
-      const items: Body[] = build.references.flatMap((r) => r.items.filter((i) => i.state === 'fitted'))
+      const items: Body[] = build.references.flatMap((r) => r.items.filter((i) => i.state !== 'left-out'))
       const boxes = new Map([...parts, ...items].map((b) => [b, boxOfPositions(b.positions)]))
       const out: Finding[] = []
       for (const [i, part] of parts.entries()) {

@@ -13,21 +13,9 @@ import {
 } from './edits'
 import { endGroup, newHistory, record, redo, undo } from './history'
 import { checkProject, readProject, writeProject } from './read'
-import { emptyProject, type ProjectReference } from './schema'
+import { emptyProject, makeReference } from './schema'
 
-const board: ProjectReference = {
-  id: 'rl2',
-  name: 'RL-2',
-  kind: 'step',
-  file: 'b'.repeat(64),
-  fileName: 'rl-2.step',
-  scale: 1,
-  checked: false,
-  placing: 'board',
-  turns: [],
-  moves: [],
-  states: {},
-}
+const board = makeReference({ id: 'rl2', name: 'RL-2', kind: 'step', file: 'b'.repeat(64), fileName: 'rl-2.step' })
 const start = together(
   addReference(board),
   addStep({ id: 's1', kind: 'case', off: false, fields: { clear: '0.7' } }),

@@ -1,4 +1,5 @@
 import { produce } from 'immer'
+import type { Block, Reach, Travel } from './items-schema'
 import type { PlacingMove } from './placing-schema'
 import type { Project, ProjectReading, ProjectReference, ProjectStep } from './schema'
 
@@ -60,7 +61,10 @@ const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 export const addReference = (reference: ProjectReference): Edit => produce((p) => void p.references.push(reference))
 
 export const removeReference = (id: string): Edit =>
-  produce((p) => void (p.references = p.references.filter((r) => r.id !== id)))
+  produce((p) => {
+    p.references = p.references.filter((r) => r.id !== id)
+    p.blocks = p.blocks.filter((b) => b.on !== id)
+  })
 
 const editReference = (id: string, change: (reference: ProjectReference) => void): Edit =>
   produce((p) => {
@@ -128,6 +132,11 @@ export const swapFile = (
     const now = (old: string) => renamed[old] ?? old
     Object.assign(reference, file)
     reference.states = Object.fromEntries(Object.entries(reference.states).map(([item, state]) => [now(item), state]))
+    for (const kept of ['travels', 'reaches'] as const)
+      reference[kept] = Object.fromEntries(
+        Object.entries(reference[kept]).map(([item, what]) => [now(item), what]),
+      ) as never
+    for (const block of p.blocks) if (block.on === id && block.face) block.face.item = now(block.face.item)
     if (reference.board !== undefined) reference.board = now(reference.board)
     for (const r of p.references)
       for (const move of r.moves) {
@@ -144,6 +153,29 @@ export const swapFile = (
         step.fields.over = Object.fromEntries(Object.entries(over).map(([k, v]) => [now(k), v]))
     }
   })
+
+/** Has an item move, or, without a way, stay. */
+export const setTravel = (id: string, item: string, travel: Travel | undefined): Edit =>
+  editReference(id, (r) => {
+    if (travel) r.travels[item] = travel
+    else delete r.travels[item]
+  })
+
+/** Keeps the space free through which an item is reached, or no more. */
+export const setReach = (id: string, item: string, reach: Reach | undefined): Edit =>
+  editReference(id, (r) => {
+    if (reach) r.reaches[item] = reach
+    else delete r.reaches[item]
+  })
+
+/** Adds a block, or changes one. */
+export const setBlock = (block: Block): Edit =>
+  produce((p) => {
+    const at = p.blocks.findIndex((b) => b.id === block.id)
+    if (at < 0) p.blocks.push(block)
+    else p.blocks[at] = block
+  })
+export const removeBlock = (id: string): Edit => produce((p) => void (p.blocks = p.blocks.filter((b) => b.id !== id)))
 
 /** Adds a move, done after those before it; or changes one. */
 export const setMove = (id: string, move: PlacingMove): Edit =>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { FORMULA_NAME } from '../units/formula-name'
 import { photoSchema } from './photo-schema'
+import { blockSchema, reachSchema, travelSchema } from './items-schema'
 import { moveSchema } from './placing-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
@@ -58,6 +59,10 @@ export const referenceSchema = z.object({
   moves: z.array(moveSchema).max(100).default([]),
   /** Items whose state is not `fitted`. */
   states: z.record(z.string(), z.enum(['fitted', 'left-out'])).default({}),
+  /** How items move, by item id: the space they come through is kept free. */
+  travels: z.record(z.string(), travelSchema).default({}),
+  /** What items are reached through, by item id. */
+  reaches: z.record(z.string(), reachSchema).default({}),
 })
 
 /** A flat outline to fit: a drawing, or traced from a photo. */
@@ -112,6 +117,7 @@ export const projectSchema = z.object({
   numbers: z.array(numberSchema).max(1000).default([]),
   readings: z.array(readingSchema).max(1000).default([]),
   references: z.array(referenceSchema).max(100).default([]),
+  blocks: z.array(blockSchema).max(500).default([]),
   outlines: z.array(outlineSchema).max(100).default([]),
   steps: z.array(stepSchema).max(2000).default([]),
   /** Names and colours the maker gave to parts, by part id. */
@@ -125,6 +131,10 @@ export type ProjectOutline = z.infer<typeof outlineSchema>
 export type ProjectNumber = z.infer<typeof numberSchema>
 export type ProjectReading = z.infer<typeof readingSchema>
 export type ProjectStep = z.infer<typeof stepSchema>
+
+/** A reference as it is taken in, with all that is not said left as usual. */
+export const makeReference = (fields: z.input<typeof referenceSchema>): ProjectReference =>
+  referenceSchema.parse(fields)
 
 export const emptyProject = (projectName: string): Project =>
   projectSchema.parse({ format: 'anorak-project', version: FORMAT_VERSION, name: projectName })

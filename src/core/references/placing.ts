@@ -13,6 +13,7 @@ import {
   type Vec3,
 } from '../geometry/vec'
 import { placeShape } from '../kernel/placed-shape'
+import type { Profile } from '../profile/segment'
 import type { SurfaceShape } from '../kernel/surface'
 import { fail, ok, type Problem, type Result } from '../result'
 import { findFace } from './face-ref'
@@ -26,6 +27,8 @@ export interface PlacingContext {
   value: (formula: string) => Result<number>
   /** A face of another reference where that is placed. */
   face: (reference: string, face: FaceRef) => Result<SurfaceShape>
+  /** An outline of the project. */
+  profile: (outline: string) => Profile | undefined
 }
 
 /** Where the moves take a reference, and which of them could not be done. */

@@ -1,5 +1,5 @@
 import { compose, IDENTITY, invert, placePositions, type Placement } from '../geometry/placement'
-import { type Box3, boxOfPositions } from '../geometry/vec'
+import { boxOfPositions } from '../geometry/vec'
 import { type Board, describeBoard } from './board'
 import { boardShape } from './board-shape'
 import { boardCandidates, type FlatItem } from './find-board'
@@ -7,16 +7,14 @@ import type { ImportedModel } from './model'
 import { boardSeat, type QuarterTurn, turnedSeat } from './seat'
 import { scaledModel } from './scaled-model'
 import { doMoves, type PlacingContext } from './placing'
-import { shapeFacts } from './shape-facts'
+import { type ItemSettings, type PlacedItem, placeItems } from './place-items'
+import type { Block } from '../document/items-schema'
 import type { PlacingMove } from '../document/placing-schema'
 import { fail, type Problem } from '../result'
 import { knownLengths } from '../units/known-lengths'
 
-/** Whether an item is on the real thing. */
-export type ItemState = 'fitted' | 'left-out'
-
 /** What the project says about a reference, besides its file. */
-export interface ReferenceSettings {
+export interface ReferenceSettings extends ItemSettings {
   id: string
   name: string
   /** The item a maker chose as the board; the largest thin flat one otherwise. */
@@ -26,25 +24,6 @@ export interface ReferenceSettings {
   placing: 'board' | 'as-in-file'
   turns: readonly QuarterTurn[]
   moves?: readonly PlacingMove[]
-  /** Items that are not fitted; all others are. */
-  states: Readonly<Record<string, ItemState>>
-}
-
-/** An item where the project has it. Positions packed x y z, mm, triangles as imported. */
-export interface PlacedItem {
-  id: string
-  name: string
-  path: readonly string[]
-  color?: string
-  state: ItemState
-  positions: Float64Array
-  indices: Uint32Array
-  bounds: Box3
-  /** Shapes are numbered within the file; equal numbers are the same shape. */
-  shape: number
-  volume: number
-  area: number
-  closed: boolean
 }
 
 export interface Reference {
@@ -62,6 +41,8 @@ export interface Reference {
   stand: Placement
   /** Moves that could not be done, by their id. */
   moveProblems: Record<string, Problem>
+  /** What could not be made of what the project says about items and blocks, by their id. */
+  itemProblems: Record<string, Problem>
 }
 
 /** Places the imported items and finds the board among them. */
@@ -69,30 +50,13 @@ export function resolveReference(
   imported: ImportedModel,
   settings: ReferenceSettings,
   context: PlacingContext = ALONE,
+  blocks: readonly Block[] = [],
 ): Reference {
   const model = scaledModel(imported, settings.scale)
   const candidates = boardCandidates(model)
   const flat = candidates.find((c) => c.item.id === settings.board) ?? candidates[0]
   const { placement, flatFrame, stand, problems } = frames(model, flat, settings, context)
-  const items = model.items.map((item): PlacedItem => {
-    const shape = model.shapes[item.shape]!
-    const facts = shapeFacts(shape)
-    const positions = placePositions(compose(placement, item.placement), shape.positions)
-    return {
-      id: item.id,
-      name: item.name,
-      path: item.path,
-      ...(item.color ? { color: item.color } : {}),
-      state: settings.states[item.id] ?? 'fitted',
-      positions,
-      indices: shape.indices,
-      bounds: boxOfPositions(positions),
-      shape: item.shape,
-      volume: facts.volume,
-      area: facts.area,
-      closed: facts.closed,
-    }
-  })
+  const { items, problems: itemProblems } = placeItems(model, settings, placement, settings.scale, blocks, context)
   const board = flat && describe(model, flat, flatFrame, placement, items)
   return {
     id: settings.id,
@@ -104,6 +68,7 @@ export function resolveReference(
     placement,
     stand,
     moveProblems: problems,
+    itemProblems,
   }
 }
 
@@ -130,6 +95,7 @@ function frames(
 const ALONE: PlacingContext = {
   value: knownLengths({}),
   face: () => fail('no-reference', 'The other reference is not in the project any more.'),
+  profile: () => undefined,
 }
 
 function describe(
@@ -142,11 +108,11 @@ function describe(
   const shape = boardShape(flat.item, model.shapes[flat.item.shape]!, flatFrame)
   if (!shape) return undefined
   const same = flatFrame === placement
-  const fitted = items.flatMap((item, i) => {
+  const toFlat = compose(flatFrame, invert(placement))
+  const fitted = items.flatMap((item) => {
     if (item.state !== 'fitted') return []
     if (same) return [item]
-    const source = model.items[i]!
-    const positions = placePositions(compose(flatFrame, source.placement), model.shapes[source.shape]!.positions)
+    const positions = placePositions(toFlat, item.positions)
     return [{ id: item.id, name: item.name, positions, bounds: boxOfPositions(positions) }]
   })
   return describeBoard(flat.item, shape, fitted)

@@ -1,5 +1,6 @@
 import { type Box3, boxSize, length, sub, type Vec3 } from '../geometry/vec'
-import type { PlacedItem, Reference } from './resolve'
+import type { PlacedItem } from './place-items'
+import type { Reference } from './resolve'
 
 /** What became of an item, or of a hole of the board, from one revision of a reference to the next. Lengths in mm. */
 export interface Change {
@@ -32,15 +33,16 @@ const bare = (id: string): string => id.replace(/~\d+$/, '')
  * of one name the nearest), what is left by size and place; holes of the board by diameter and place.
  */
 export function compareRevisions(before: Reference, after: Reference): Change[] {
-  const pairs = matchItems(before.items, after.items)
+  const [old, next] = [before.items.filter((i) => !i.made), after.items.filter((i) => !i.made)]
+  const pairs = matchItems(old, next)
   const matched = new Set(pairs.map(([, b]) => b))
   const known = new Set(pairs.map(([a]) => a))
   return [
     ...pairs.map(([a, b]) => itemChange(a, b)),
-    ...after.items
+    ...next
       .filter((i) => !matched.has(i))
       .map((i): Change => ({ kind: 'new', what: 'item', name: i.name, after: i.id })),
-    ...before.items
+    ...old
       .filter((i) => !known.has(i))
       .map((i): Change => ({ kind: 'gone', what: 'item', name: i.name, before: i.id })),
     ...holeChanges(before, after),

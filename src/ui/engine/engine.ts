@@ -65,7 +65,7 @@ export class Engine {
   }
 
   async addDrawing(sha: string, drawing: ImportedOutline): Promise<void> {
-    await this.builder.addDrawing(sha, drawing)
+    await Promise.all([this.builder.addDrawing(sha, drawing), this.checker.addDrawing(sha, drawing)])
   }
 
   /** Asks for a build; `dragging` ones are coarse and followed by a fine one when the value rests. */

@@ -1,6 +1,6 @@
 import { addReference, addStep, swapFile, together } from '@/core/document/edits'
 import { addOutline } from '@/core/document/outline-edits'
-import type { ProjectReference } from '@/core/document/schema'
+import { makeReference, type ProjectReference } from '@/core/document/schema'
 import type { Imported } from '@/core/formats/read-file'
 import type { ImportedModel } from '@/core/references/model'
 import { proposeCase, proposeOpening, proposePosts } from '@/core/steps/propose'
@@ -115,16 +115,7 @@ function newReference(
   { format: kind }: ImportedModel,
 ): ProjectReference {
   const isBoard = kind === 'step' || kind === 'idf'
-  return {
-    ...named,
-    kind,
-    scale: 1,
-    checked: false,
-    placing: isBoard ? 'board' : 'as-in-file',
-    turns: [],
-    moves: [],
-    states: {},
-  }
+  return makeReference({ ...named, kind, placing: isBoard ? 'board' : 'as-in-file' })
 }
 
 /** What was found in a file, in sentences. */

@@ -5,7 +5,7 @@ import { union } from '../../profile/combine'
 import { pointAt, type Profile } from '../../profile/segment'
 import { boundingRectangle, convexHull, hullIndices, polygonProfile } from '../../profile/shapes'
 import type { Board } from '../../references/board'
-import type { PlacedItem } from '../../references/resolve'
+import type { PlacedItem } from '../../references/place-items'
 import { expectOk, raise } from '../../result'
 
 /** Points further than this apart are told apart when an item's outline is taken, mm. */

@@ -61,7 +61,7 @@ function buildOpening(context: Context): StepOutput {
   const item =
     reference.items.find((i) => i.id === v.item) ??
     raise('lost-item', `${reference.name} has no item "${v.item}" any more; choose another.`, 'item')
-  if (item.state !== 'fitted')
+  if (item.state === 'left-out')
     return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs no opening.`] }
   const positions = flatten(reference, item.positions)
   const outline = openingOutline(context, e, reference.board, { ...item, positions })

@@ -1,0 +1,131 @@
+import type { Block, Reach, Travel } from '../document/items-schema'
+import { compose, type Placement, placePositions } from '../geometry/placement'
+import { type Box3, boxOfPositions } from '../geometry/vec'
+import type { Problem, Result } from '../result'
+import { blockShape } from './block-shape'
+import { blockPlacement } from './blocks'
+import { reachSpace, sweptSpace } from './keep-outs'
+import type { ImportedModel, ImportedShape } from './model'
+import type { PlacingContext } from './placing'
+import { shapeFacts } from './shape-facts'
+
+/** Whether an item is on the real thing; `reach` is a space that leads to one, which nothing is wrapped round. */
+export type ItemState = 'fitted' | 'left-out' | 'reach'
+
+/** An item where the project has it. */
+export interface PlacedItem {
+  id: string
+  name: string
+  path: readonly string[]
+  color?: string
+  state: ItemState
+  /** The space that parts must leave it, packed x y z, mm: itself, and where it comes on its way if it moves. */
+  positions: Float64Array
+  indices: Uint32Array
+  /** The box of that space. */
+  bounds: Box3
+  /** The box of the item as it stands. */
+  own: Box3
+  /** The item itself: its shape, and what takes that to where it stands. */
+  solid: ImportedShape
+  stands: Placement
+  volume: number
+  area: number
+  closed: boolean
+  /** True if it moves, so that its space is larger than itself. */
+  moves: boolean
+  /** What no file has: a thing of measured sizes, or a space to keep free. */
+  made?: 'block' | 'keep-out' | 'reach'
+}
+
+/** What the project says about items of a reference. */
+export interface ItemSettings {
+  /** Items that are not fitted. */
+  states: Readonly<Record<string, 'fitted' | 'left-out'>>
+  travels?: Readonly<Record<string, Travel>>
+  reaches?: Readonly<Record<string, Reach>>
+}
+
+export interface PlacedItems {
+  items: PlacedItem[]
+  /** By item or block id. */
+  problems: Record<string, Problem>
+}
+
+/** Places the items of a file, the ways of those that move, what they are reached through, and what was added. */
+export function placeItems(
+  model: ImportedModel,
+  settings: ItemSettings,
+  placement: Placement,
+  sized: number,
+  blocks: readonly Block[],
+  context: PlacingContext,
+): PlacedItems {
+  const problems: Record<string, Problem> = {}
+  const items = model.items.map((item): PlacedItem => {
+    const placed = placeShapeAs(model.shapes[item.shape]!, compose(placement, item.placement))
+    const named = { id: item.id, name: item.name, path: item.path, ...(item.color ? { color: item.color } : {}) }
+    const plain = { ...named, state: settings.states[item.id] ?? 'fitted', ...placed, moves: false }
+    const travel = settings.travels?.[item.id]
+    if (!travel) return plain
+    const space = sweptSpace(placed, travel, placement, sized, context.value)
+    if (space.ok) return { ...plain, ...space.value, bounds: boxOfPositions(space.value.positions), moves: true }
+    problems[item.id] = space.problem
+    return plain
+  })
+  for (const [id, reach] of Object.entries(settings.reaches ?? {})) {
+    const to = items.find((i) => i.id === id)
+    const rod = reachSpace(reach, placement, sized, context.value)
+    if (!rod.ok) problems[id] = rod.problem
+    else if (to && to.state === 'fitted')
+      items.push({
+        id: `${id}#reach`,
+        name: `Reach to ${to.name}`,
+        path: to.path,
+        state: 'reach',
+        ...placeShapeAs(rod.value.shape, rod.value.placement),
+        moves: false,
+        made: 'reach',
+      })
+  }
+  const added = placeBlocks(blocks, model, settings.states, placement, sized, context)
+  return { items: [...items, ...added.items], problems: { ...problems, ...added.problems } }
+}
+
+/** Places blocks, on a reference or alone. */
+export function placeBlocks(
+  blocks: readonly Block[],
+  model: ImportedModel | undefined,
+  states: ItemSettings['states'],
+  placement: Placement,
+  sized: number,
+  context: PlacingContext,
+): PlacedItems {
+  const problems: Record<string, Problem> = {}
+  const items = blocks.flatMap((block): PlacedItem[] => {
+    const shape = blockShape(block.shape, context.value, context.profile)
+    const stands = blockPlacement(block, model, placement, sized, context.value)
+    const failed = [shape, stands].find((r: Result<unknown>) => !r.ok)
+    if (failed && !failed.ok) problems[block.id] = failed.problem
+    if (!shape.ok || !stands.ok) return []
+    return [
+      {
+        id: block.id,
+        name: block.name,
+        path: [],
+        state: states[block.id] ?? 'fitted',
+        ...placeShapeAs(shape.value, stands.value),
+        moves: false,
+        made: block.keepOut ? 'keep-out' : 'block',
+      },
+    ]
+  })
+  return { items, problems }
+}
+
+function placeShapeAs(solid: ImportedShape, stands: Placement) {
+  const { volume, area, closed } = shapeFacts(solid)
+  const positions = placePositions(stands, solid.positions)
+  const bounds = boxOfPositions(positions)
+  return { positions, indices: solid.indices, bounds, own: bounds, solid, stands, volume, area, closed }
+}
