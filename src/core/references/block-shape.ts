@@ -1,11 +1,9 @@
 import type { BlockShape } from '../document/items-schema'
 import { extrude } from '../formats/idf/extrude'
 import type { Vec2 } from '../geometry/vec'
-import { contains } from '../profile/measure'
-import { toPolygon } from '../profile/polygon'
-import { loopArea } from '../profile/measure'
-import { circle } from '../profile/shapes'
-import type { Loop, Profile } from '../profile/segment'
+import { contains, loopArea } from '../profile/measure'
+import { chordsFor, toPolygon } from '../profile/polygon'
+import { type Loop, polar, type Profile } from '../profile/segment'
 import { facesOfMesh } from '../recognise/mesh-faces'
 import { fail, ok, type Result } from '../result'
 import type { ImportedShape } from './model'
@@ -79,9 +77,10 @@ const faced = (mesh: { positions: Float64Array; indices: Uint32Array }): PlainSh
 
 const corners = (w: number, d: number): Vec2[] => [[-w / 2, -d / 2], [w / 2, -d / 2], [w / 2, d / 2], [-w / 2, d / 2]] // prettier-ignore
 
+/** A polygon on a circle, with corners on both axes so that its box is the circle's. */
 const round = (diameter: number): Vec2[] => {
-  const { points } = toPolygon(circle([0, 0], diameter / 2).loops[0]!, CHORD)
-  return points.length <= FINEST ? points : toPolygon(circle([0, 0], diameter / 2).loops[0]!, CHORD * 4).points
+  const n = Math.min(FINEST, 4 * Math.ceil(chordsFor(diameter / 2, 2 * Math.PI, CHORD) / 4))
+  return Array.from({ length: n }, (_, i) => polar([0, 0], diameter / 2, (2 * Math.PI * i) / n))
 }
 
 /** A cone, blunt or pointed, or standing on its narrow end. */

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { chooseBoard, removeReference, setItemState } from '@/core/document/edits'
 import { FORMATS } from '@/core/formats/detect'
 import { boxSize } from '@/core/geometry/vec'
+import { ALONE_ID } from '@/core/references/blocks'
 import { formatLength } from '@/core/units/length'
 import type { ItemView, ReferenceView } from '@/worker/build.worker'
 import { Choose } from '../primitives/choose'
@@ -10,7 +11,9 @@ import { ChooseFile } from '../primitives/choose-file'
 import { Heading } from '../primitives/heading'
 import { useActions } from '../project/actions-context'
 import { ImportFacts } from './import-facts'
+import { AddBlock, BlockSentence } from './blocks'
 import { ItemFacts } from './item-facts'
+import { ItemWays } from './item-ways'
 import { Outlines } from './outlines'
 import { Placing } from './placing'
 import { Readings } from './readings'
@@ -43,12 +46,30 @@ export function Gather() {
           Choose files …
         </ChooseFile>
       </p>
-      {references.map((r) => (
-        <ReferenceBlock key={r.id} reference={r} />
-      ))}
+      {references
+        .filter((r) => r.id !== ALONE_ID)
+        .map((r) => (
+          <ReferenceBlock key={r.id} reference={r} />
+        ))}
+      <AddedByHand />
       <Outlines />
       <Readings />
     </>
+  )
+}
+
+/** Blocks and keep-outs that belong to no reference. */
+function AddedByHand() {
+  const added = useProject((s) => s.build?.references.find((r) => r.id === ALONE_ID))
+  const count = useProject((s) => s.history.present.blocks.filter((b) => !b.on).length)
+  return (
+    <section aria-label="Added by hand" className="pt-3">
+      {count > 0 && <Heading aside={`${count}`}>Added by hand</Heading>}
+      {added && count > 0 && <Items reference={added} />}
+      <p className="py-1">
+        <AddBlock />
+      </p>
+    </section>
   )
 }
 
@@ -135,6 +156,9 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
       <SwapRevision reference={reference.id} name={reference.name} />
       <Items reference={reference} />
       <p className="py-1">
+        <AddBlock on={reference.id} />
+      </p>
+      <p className="py-1">
         <button
           type="button"
           className="text-[14px] text-soft hover:text-rust"
@@ -179,7 +203,7 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
   const set = useProject((s) => s.set)
   const picked = useProject((s) => s.picks.some((p) => p.reference === reference.id && p.owner === item.id))
   const out = item.state === 'left-out'
-  const size = boxSize(item.bounds)
+  const size = boxSize(item.own)
   const pick = () =>
     set({
       picks: [
@@ -208,18 +232,22 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
         </button>
         <span className="text-[14px] text-soft">{size.map((v) => formatLength(v, unit)).join(' × ')}</span>
         <span className="w-14">
-          <button
-            type="button"
-            className="figure text-[14px]"
-            aria-label={`${item.name} is ${out ? 'left out' : 'fitted'}`}
-            aria-pressed={!out}
-            onClick={() => edit(setItemState(reference.id, item.id, out ? 'fitted' : 'left-out'))}
-          >
-            {out ? 'left out' : 'fitted'}
-          </button>
+          {item.made !== 'reach' && reference.id !== ALONE_ID && (
+            <button
+              type="button"
+              className="figure text-[14px]"
+              aria-label={`${item.name} is ${out ? 'left out' : 'fitted'}`}
+              aria-pressed={!out}
+              onClick={() => edit(setItemState(reference.id, item.id, out ? 'fitted' : 'left-out'))}
+            >
+              {out ? 'left out' : 'fitted'}
+            </button>
+          )}
         </span>
       </div>
       {picked && <ItemFacts item={item} />}
+      {item.made === undefined && <ItemWays reference={reference.id} item={item.id} />}
+      {(item.made === 'block' || item.made === 'keep-out') && <BlockSentence id={item.id} />}
     </li>
   )
 }

@@ -2,10 +2,9 @@
 import { removeMove, setMove, setPlacing, turnReference } from '@/core/document/edits'
 import type { PlacingMove } from '@/core/document/placing-schema'
 import type { ProjectReference } from '@/core/document/schema'
-import { evaluateFormula } from '@/core/units/formula'
 import type { ReferenceView } from '@/worker/build.worker'
-import { useState } from 'react'
 import { Choose } from '../primitives/choose'
+import { Degrees } from '../primitives/degrees'
 import { LengthFigure } from '../primitives/length-figure'
 import { Menu } from '../primitives/menu'
 import { useProject } from '../project/store'
@@ -41,6 +40,7 @@ export function Placing({ reference, settings }: { reference: ReferenceView; set
             ))}
           </>
         )}
+        .
       </p>
       {settings.moves.length > 0 && (
         <ol aria-label={`How ${settings.name} is put`} className="list-decimal pl-5">
@@ -149,38 +149,9 @@ function Sentence({ move, reference }: { move: PlacingMove; reference: string })
             options={{ x: 'x', y: 'y', z: 'z' }}
             onChange={(axis) => change({ ...move, axis: axis as 'x' })}
           />{' '}
-          by <Degrees value={move.degrees} onChange={(degrees) => change({ ...move, degrees })} />
+          by{' '}
+          <Degrees label="Angle in degrees" value={move.degrees} onChange={(degrees) => change({ ...move, degrees })} />
         </>
       )
   }
-}
-
-/** An angle, which may be typed as a calculation. */
-function Degrees({ value, onChange }: { value: number; onChange: (degrees: number) => void }) {
-  const [text, setText] = useState<string>()
-  const typed =
-    text === undefined ? undefined : evaluateFormula(text, 'number', { unit: 'mm', lookup: () => undefined })
-  const good = typed?.ok && Math.abs(typed.value) <= 3600
-  const done = () => {
-    if (typed?.ok && good) onChange(typed.value)
-    setText(undefined)
-  }
-  return (
-    <>
-      <input
-        aria-label="Angle in degrees"
-        value={text ?? String(value)}
-        size={5}
-        aria-invalid={typed !== undefined && !good}
-        className="w-14 border-b border-dotted border-figure bg-transparent font-semibold text-figure outline-none"
-        onChange={(e) => setText(e.target.value)}
-        onBlur={done}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur()
-          if (e.key === 'Escape') setText(undefined)
-        }}
-      />
-      °
-    </>
-  )
 }

@@ -9,6 +9,7 @@ import {
   LineBasicMaterial,
   LineSegments,
   Mesh,
+  MeshBasicMaterial,
   MeshLambertMaterial,
   type Plane,
   Vector3,
@@ -25,6 +26,7 @@ export class Body {
   readonly group = new Group()
   readonly mesh: Mesh<BufferGeometry, MeshLambertMaterial>
   private readonly lines: LineSegments<BufferGeometry, LineBasicMaterial>
+  private depth: Mesh<BufferGeometry, MeshBasicMaterial> | undefined
 
   constructor(
     readonly id: string,
@@ -54,11 +56,12 @@ export class Body {
 
   /** References are always pale; a part has its own colour. Ghosts let things behind them show. */
   dress(
-    look: { color: string; showing: Showing; reference: boolean; front?: boolean },
+    look: { color: string; showing: Showing; reference: boolean; front?: boolean; veil?: boolean },
     colors: Palette,
     planes: Plane[],
   ): void {
     const ghost = look.showing === 'ghost'
+    if (look.veil) this.hang(planes)
     this.group.visible = look.showing !== 'hidden'
     const { material } = this.mesh
     const clipped = planes.length !== (material.clippingPlanes?.length ?? 0)
@@ -78,6 +81,17 @@ export class Body {
     this.lines.material.opacity = ghost ? 0.35 : look.reference ? 0.75 : 0.9
     this.lines.material.clippingPlanes = planes
     if (clipped) this.lines.material.needsUpdate = true
+  }
+
+  /** Makes of many layers one: their depth is drawn first, so that of the layers only the nearest is left to be seen. */
+  private hang(planes: Plane[]): void {
+    this.depth ??= new Mesh(this.mesh.geometry, new MeshBasicMaterial({ colorWrite: false, side: DoubleSide }))
+    this.depth.geometry = this.mesh.geometry
+    this.depth.material.clippingPlanes = planes
+    this.depth.renderOrder = 10
+    this.mesh.renderOrder = 11
+    this.mesh.material.polygonOffset = false
+    this.group.add(this.depth)
   }
 
   /** The triangles of one surface, or of all for -1, as a patch to lie over it. */
@@ -107,6 +121,7 @@ export class Body {
     this.mesh.material.dispose()
     this.lines.geometry.dispose()
     this.lines.material.dispose()
+    this.depth?.material.dispose()
   }
 }
 

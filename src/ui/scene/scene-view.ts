@@ -38,6 +38,8 @@ export interface Look {
   reference: boolean
   /** Drawn over what lies in the same place. */
   front?: boolean
+  /** Only what is nearest of it shows, once everything else is drawn. */
+  veil?: boolean
 }
 
 export interface Hit {

@@ -92,6 +92,9 @@ function keyLook(event: React.KeyboardEvent, view: SceneView | undefined): void 
   if (event.key === 'a') view?.frame()
 }
 
+/** Space that is to stay free. */
+const KEPT_FREE = '#b98a2e'
+
 /** Puts what was built into the scene, reusing bodies whose shape is the same. */
 function useBodies(view: SceneView | undefined): void {
   const build = useProject((s) => s.build)
@@ -122,7 +125,21 @@ function useBodies(view: SceneView | undefined): void {
           keys.current.set(id, reference.key)
         }
         const shown = item.state === 'left-out' ? 'hidden' : (showing.references ?? 'solid')
-        view.dress(id, { color: '#f6f1e4', showing: shown, reference: true })
+        const free = item.made === 'reach' || item.made === 'keep-out'
+        view.dress(id, free ? { color: KEPT_FREE, showing: shown === 'solid' ? 'ghost' : shown, reference: false } : { color: '#f6f1e4', showing: shown, reference: true }) // prettier-ignore
+        if (!item.moves) continue
+        const space = `space:${reference.id}:${item.id}`
+        present.add(space)
+        if (item.space && (keys.current.get(space) !== reference.key || !view.body(space))) {
+          view.put(space, item.space)
+          keys.current.set(space, reference.key)
+        }
+        view.dress(space, {
+          color: KEPT_FREE,
+          showing: shown === 'solid' ? 'ghost' : shown,
+          reference: false,
+          veil: true,
+        })
       }
     for (const change of swap?.changes ?? []) {
       const id = `swap:${change.after}`

@@ -3,6 +3,7 @@ import type { Project } from '@/core/document/schema'
 import type { Pick as Picked } from '@/core/fit/picks'
 import type { Actions } from '../project/actions'
 import type { ProjectState } from '../project/store'
+import { itemVerbs } from './item-verbs'
 import { placingVerbs } from './placing-verbs'
 import type { Verb } from './verb'
 
@@ -20,7 +21,7 @@ export function verbsFor(
     const item = build?.references.find((r) => r.id === reference)?.items.find((i) => i.id === pick.owner)
     const caseStep = document.steps.find((s) => s.kind === 'case' && s.fields.reference === reference)
     const opened = document.steps.some((s) => s.kind === 'opening' && s.fields.item === pick.owner)
-    verbs.push(...placingVerbs(pick, state))
+    verbs.push(...itemVerbs(pick, state), ...placingVerbs(pick, state))
     const isBoard = build?.references.find((r) => r.id === reference)?.board?.item === pick.owner
     if (caseStep && !opened && !isBoard)
       verbs.push(['open the wall for it', () => actions.addOpenings(caseStep.id, [pick.owner])])

@@ -1,0 +1,140 @@
+'use client'
+import { removeBlock, setBlock } from '@/core/document/edits'
+import type { Block, BlockShape } from '@/core/document/items-schema'
+import type { Project } from '@/core/document/schema'
+import { Choose } from '../primitives/choose'
+import { LengthFigure } from '../primitives/length-figure'
+import { Menu } from '../primitives/menu'
+import { useProject } from '../project/store'
+import { newBlock, SHAPES } from './new-block'
+
+/** Adds a thing that no file has. */
+export function AddBlock({ on }: { on?: string }) {
+  const edit = useProject((s) => s.edit)
+  const outlines = useProject((s) => s.history.present.outlines)
+  const add = (kind: BlockShape['kind'], keepOut = false) =>
+    edit(setBlock(newBlock(kind, { ...(on ? { on } : {}), keepOut }, outlines[0]?.id)))
+  const shapes = (Object.keys(SHAPES) as BlockShape['kind'][]).filter((k) => k !== 'profile' || outlines.length > 0)
+  return (
+    <Menu
+      align="start"
+      className="figure text-[15px]"
+      acts={[
+        ...shapes.map((k): [string, () => void] => [`A measured ${SHAPES[k]}`, () => add(k)]),
+        ['A box of space to keep free', () => add('box', true)],
+        ['A round space to keep free', () => add('cylinder', true)],
+      ]}
+    >
+      {on ? 'Add what the file lacks …' : 'Add something measured …'}
+    </Menu>
+  )
+}
+
+/** A block's sizes and place, in a sentence. */
+export function BlockSentence({ id }: { id: string }) {
+  const block = useProject((s) => s.history.present.blocks.find((b) => b.id === id))
+  const outlines = useProject((s) => s.history.present.outlines)
+  const problem = useProject((s) => s.build?.references.map((r) => r.itemProblems[id]).find(Boolean))
+  const edit = useProject((s) => s.edit)
+  if (!block) return null
+  const change = (next: Partial<Block>) => edit(setBlock({ ...block, ...next }))
+  return (
+    <div className="pb-1 pl-3 text-[14px] leading-snug text-soft">
+      <p>
+        <input
+          key={block.name}
+          aria-label={`Name of ${block.name}`}
+          defaultValue={block.name}
+          className="w-full border-b border-transparent bg-transparent text-ink outline-none hover:border-rule focus:border-figure"
+          onBlur={(e) => e.target.value.trim() && change({ name: e.target.value.trim() })}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+        <ShapeWords shape={block.shape} outlines={outlines} onChange={(shape) => change({ shape })} />,{' '}
+        {block.face ? 'on its face, moved by' : 'at'}{' '}
+        {(['x', 'y', 'z'] as const).map((axis, k) => (
+          <span key={axis}>
+            {axis}{' '}
+            <LengthFigure
+              label={`Place along ${axis}`}
+              formula={block.at[k]!}
+              onChange={(typed) => change({ at: block.at.map((v, i) => (i === k ? typed : v)) as Block['at'] })}
+            />{' '}
+          </span>
+        ))}
+        <button
+          type="button"
+          aria-label={`Take ${block.name} out`}
+          className="hover:text-rust"
+          onClick={() => edit(removeBlock(id))}
+        >
+          ×
+        </button>
+      </p>
+      {problem && (
+        <p role="alert" className="text-rust">
+          ■ {problem.message}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function ShapeWords({
+  shape,
+  outlines,
+  onChange,
+}: {
+  shape: BlockShape
+  outlines: Project['outlines']
+  onChange: (shape: BlockShape) => void
+}) {
+  const size = (key: string, before = '') => (
+    <>
+      {before}{' '}
+      <LengthFigure
+        label={`Its ${key}`}
+        formula={(shape as unknown as Record<string, string>)[key]!}
+        onChange={(typed) => onChange({ ...shape, [key]: typed } as BlockShape)}
+      />
+    </>
+  )
+  switch (shape.kind) {
+    case 'box':
+      return (
+        <>
+          Box {size('width')} × {size('depth')} × {size('height')} high
+        </>
+      )
+    case 'cylinder':
+      return (
+        <>
+          Cylinder {size('diameter', 'Ø')}, {size('height')} high
+        </>
+      )
+    case 'tube':
+      return (
+        <>
+          Tube {size('diameter', 'Ø')}, bore {size('bore', 'Ø')}, {size('height')} high
+        </>
+      )
+    case 'cone':
+      return (
+        <>
+          Cone {size('diameter', 'Ø')} below, {size('top', 'Ø')} on top, {size('height')} high
+        </>
+      )
+    case 'profile':
+      return (
+        <>
+          The outline{' '}
+          <Choose
+            label="Which outline"
+            value={shape.outline}
+            options={Object.fromEntries(outlines.map((o) => [o.id, o.name]))}
+            onChange={(outline) => onChange({ ...shape, outline })}
+          />{' '}
+          {size('height')} high
+        </>
+      )
+  }
+}

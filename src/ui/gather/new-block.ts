@@ -1,0 +1,34 @@
+import type { Block, BlockShape } from '@/core/document/items-schema'
+
+/** What the shapes of blocks are called. */
+export const SHAPES: Readonly<Record<BlockShape['kind'], string>> = {
+  box: 'box',
+  cylinder: 'cylinder',
+  tube: 'tube',
+  cone: 'cone',
+  profile: 'outline with a height',
+}
+
+const FIRST: Readonly<Record<BlockShape['kind'], BlockShape>> = {
+  box: { kind: 'box', width: '10', depth: '10', height: '5' },
+  cylinder: { kind: 'cylinder', diameter: '8', height: '10' },
+  tube: { kind: 'tube', diameter: '10', bore: '6', height: '10' },
+  cone: { kind: 'cone', diameter: '10', top: '6', height: '8' },
+  profile: { kind: 'profile', outline: '', height: '3' },
+}
+
+/** A block with sizes to begin with. */
+export function newBlock(
+  kind: BlockShape['kind'],
+  change: Pick<Block, 'keepOut'> & Partial<Block>,
+  outline?: string,
+): Block {
+  const shape = FIRST[kind]
+  return {
+    id: crypto.randomUUID().slice(0, 8),
+    name: change.keepOut ? 'Space to keep free' : `Measured ${SHAPES[kind]}`,
+    at: ['0', '0', '0'],
+    shape: shape.kind === 'profile' ? { ...shape, outline: outline ?? '' } : shape,
+    ...change,
+  }
+}
