@@ -4,6 +4,8 @@ import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import type { Project } from '../core/document/schema'
 import { type LedgerRow, measureLedger } from '../core/fit/ledger'
+import { type Nearest, nearestOf } from '../core/fit/nearest'
+import type { Pick } from '../core/fit/picks'
 import type { RowSpec } from '../core/fit/rows'
 import { Kernel } from '../core/kernel/kernel'
 import type { TaggedMesh } from '../core/kernel/surface'
@@ -91,6 +93,11 @@ const worker = {
   connect(port: MessagePort, report: CheckEvents): void {
     events = report
     Comlink.expose(fromBuild, port)
+  },
+
+  nearest(project: Project, a: Pick, b: Pick): Nearest | undefined {
+    const parts = [...meshes].map(([key, mesh]) => ({ id: newest?.parts.find((p) => p.key === key)?.id ?? '', mesh }))
+    return nearestOf(a, b, parts, references.all(project, models))
   },
 
   addModel(sha: string, model: ImportedModel): void {

@@ -203,3 +203,29 @@ test('an item moves, is reached, carries what the file lacks; a space to keep fr
   await added.getByRole('button', { name: 'Take Space to keep free out' }).click()
   await expect(added.getByText('12.7 × 12.7 × 10')).toBeHidden()
 })
+
+test('lengths between picks are kept and follow; an item says what it weighs', async ({ page }) => {
+  await newProject(page)
+  await dropFile(page, 'frame hinge.stl', HINGE)
+  const size = page.getByRole('combobox', { name: 'Size of frame hinge' })
+  await expect(size).toBeVisible({ timeout: 30_000 })
+  await pickMiddle(page, 'left')
+  // Up to the blind hole in the middle.
+  await expect(page.getByText(/1(\.0\d)? thick there/)).toBeVisible()
+  await page.getByRole('button', { name: 'measure to …' }).click()
+  await pickMiddle(page, 'right')
+  await page.getByRole('button', { name: 'keep the length' }).click()
+  const kept = page.getByLabel('Measured')
+  await expect(kept.getByText('2.5 mm')).toBeVisible()
+  await size.click()
+  await page.getByRole('option', { name: /if it is in in/ }).click()
+  await expect(kept.getByText('63.5 mm')).toBeVisible()
+  await page.getByLabel('Items of frame hinge').getByRole('button', { name: 'frame hinge', exact: true }).click()
+  await page.getByRole('combobox', { name: 'Its material' }).click()
+  await page.getByRole('option', { name: 'steel' }).click()
+  await expect(page.getByText(/it weighs 1\d\d\.\d g/)).toBeVisible()
+  await page.getByRole('button', { name: 'the flats were meant' }).click()
+  await expect(
+    page.getByText(/Hole Ø 11\.73, 5\.08 deep \(across its 8 flats; 12\.7 through its corners\)/),
+  ).toBeVisible()
+})

@@ -1,5 +1,6 @@
 import { produce } from 'immer'
 import type { Block, Reach, Travel } from './items-schema'
+import type { KeptMeasure } from './measure-schema'
 import type { PlacingMove } from './placing-schema'
 import type { Project, ProjectReading, ProjectReference, ProjectStep } from './schema'
 
@@ -136,7 +137,13 @@ export const swapFile = (
       reference[kept] = Object.fromEntries(
         Object.entries(reference[kept]).map(([item, what]) => [now(item), what]),
       ) as never
+    for (const end of p.measures.flatMap((m) => m.ends))
+      if (end.reference === id) {
+        end.owner = now(end.owner)
+        if (end.face) end.face.item = now(end.face.item)
+      }
     for (const block of p.blocks) if (block.on === id && block.face) block.face.item = now(block.face.item)
+    reference.flats = reference.flats.map(now)
     if (reference.board !== undefined) reference.board = now(reference.board)
     for (const r of p.references)
       for (const move of r.moves) {
@@ -153,6 +160,10 @@ export const swapFile = (
         step.fields.over = Object.fromEntries(Object.entries(over).map(([k, v]) => [now(k), v]))
     }
   })
+
+/** Whether the coarse holes of an item are measured across their flats. */
+export const setFlats = (id: string, item: string, flats: boolean): Edit =>
+  editReference(id, (r) => void (r.flats = [...r.flats.filter((i) => i !== item), ...(flats ? [item] : [])]))
 
 /** Has an item move, or, without a way, stay. */
 export const setTravel = (id: string, item: string, travel: Travel | undefined): Edit =>
@@ -186,6 +197,12 @@ export const setMove = (id: string, move: PlacingMove): Edit =>
   })
 export const removeMove = (id: string, move: string): Edit =>
   editReference(id, (r) => void (r.moves = r.moves.filter((m) => m.id !== move)))
+
+export const keepMeasure = (measure: KeptMeasure): Edit => produce((p) => void p.measures.push(measure))
+export const nameMeasure = (id: string, name: string): Edit =>
+  produce((p) => void Object.assign(p.measures.find((m) => m.id === id) ?? {}, { name }))
+export const dropMeasure = (id: string): Edit =>
+  produce((p) => void (p.measures = p.measures.filter((m) => m.id !== id)))
 
 const editReading = (id: string, change: (reading: ProjectReading) => void): Edit =>
   produce((p) => {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { FORMULA_NAME } from '../units/formula-name'
 import { photoSchema } from './photo-schema'
 import { blockSchema, reachSchema, travelSchema } from './items-schema'
+import { measureSchema } from './measure-schema'
 import { moveSchema } from './placing-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
@@ -59,6 +60,8 @@ export const referenceSchema = z.object({
   moves: z.array(moveSchema).max(100).default([]),
   /** Items whose state is not `fitted`. */
   states: z.record(z.string(), z.enum(['fitted', 'left-out'])).default({}),
+  /** Items whose coarsely drawn holes and pins are meant to touch their flats, not their corners. */
+  flats: z.array(z.string()).max(10_000).default([]),
   /** How items move, by item id: the space they come through is kept free. */
   travels: z.record(z.string(), travelSchema).default({}),
   /** What items are reached through, by item id. */
@@ -120,6 +123,8 @@ export const projectSchema = z.object({
   blocks: z.array(blockSchema).max(500).default([]),
   outlines: z.array(outlineSchema).max(100).default([]),
   steps: z.array(stepSchema).max(2000).default([]),
+  /** Lengths that stay on show. */
+  measures: z.array(measureSchema).max(200).default([]),
   /** Names and colours the maker gave to parts, by part id. */
   parts: z.record(z.string(), z.object({ name: name.optional(), color: color.optional() })).default({}),
 })

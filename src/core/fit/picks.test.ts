@@ -1,6 +1,7 @@
 import type { SurfaceShape } from '../kernel/surface'
 import { formatLength } from '../units/length'
-import { describePick, measurePicks, type Pick, sideFaced } from './picks'
+import { measurePicks } from './measure'
+import { describePick, type Pick, sideFaced } from './picks'
 
 const pick = (
   shape: SurfaceShape,
@@ -23,7 +24,7 @@ describe('between two picks', () => {
       pick(plane([0, 0, 1], [0, 0, 5]), [3, 4, 5]),
       pick(plane([0, 0, -1], [0, 0, 2]), [9, 9, 2]),
     )
-    expect(found).toEqual({ value: 3, what: 'between planes', along: [6, 5, 3] })
+    expect(found).toMatchObject({ value: 3, what: 'between planes', along: [6, 5, 3] })
   })
   test('two holes are their axes apart, not their rims', () => {
     const found = measurePicks(pick(round(0, 0, 1.6), [1.6, 0, 4]), pick(round(30, 40, 3), [27, 40, -8]))

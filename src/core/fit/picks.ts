@@ -1,4 +1,4 @@
-import { distance, dot, sub, type Vec3 } from '../geometry/vec'
+import { dot, type Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
 
 /** Something pointed at in the scene. Lengths mm. */
@@ -18,34 +18,10 @@ export interface Pick {
   size: Vec3
   /** The straight edge nearest to the point. */
   edge?: { from: Vec3; to: Vec3; off: number }
-}
-
-/** What lies between two picks, and how it was found. */
-export interface Measured {
-  value: number
-  what: 'between planes' | 'between axes' | 'from plane to point' | 'between points'
-  /** Differences along each axis between the two points pointed at. */
-  along: Vec3
-}
-
-const PARALLEL = 0.99999
-
-/** The distance between two picks: exact where both are planes or both round with the same direction. */
-export function measurePicks(a: Pick, b: Pick): Measured {
-  const along = sub(b.point, a.point).map(Math.abs) as unknown as Vec3
-  const [s, t] = [a.shape, b.shape]
-  if (s.kind === 'plane' && t.kind === 'plane' && Math.abs(dot(s.normal, t.normal)) > PARALLEL)
-    return { value: Math.abs(dot(sub(t.point, s.point), s.normal)), what: 'between planes', along }
-  if (s.kind === 'cylinder' && t.kind === 'cylinder' && Math.abs(dot(s.axis, t.axis)) > PARALLEL) {
-    const across = sub(t.point, s.point)
-    const lengthwise = dot(across, s.axis)
-    return { value: Math.sqrt(Math.max(0, dot(across, across) - lengthwise ** 2)), what: 'between axes', along }
-  }
-  if (s.kind === 'plane')
-    return { value: Math.abs(dot(sub(b.point, s.point), s.normal)), what: 'from plane to point', along }
-  if (t.kind === 'plane')
-    return { value: Math.abs(dot(sub(a.point, t.point), t.normal)), what: 'from plane to point', along }
-  return { value: distance(a.point, b.point), what: 'between points', along }
+  /** How thick the material is behind the point, square to the face. */
+  thickness?: number
+  /** What it is measured as; usually what its face is. */
+  as?: 'face' | 'axis' | 'edge' | 'middle' | 'point' | 'item'
 }
 
 const FACING: readonly [Vec3, string][] = [

@@ -1,3 +1,4 @@
+import { boxOfPositions, type Vec3 } from '../geometry/vec'
 import { oppositeSides } from './half-edges'
 import { weldIndex } from './weld'
 
@@ -7,15 +8,21 @@ export interface MeshFacts {
   closed: boolean
   volume: number
   area: number
+  /** The middle of what closes, weighted by volume; of the surface's box where nothing does. */
+  middle: Vec3
 }
 
 export function meshFacts(positions: ArrayLike<number>, indices: ArrayLike<number>): MeshFacts {
-  const { volume, area } = sizes(positions, indices)
-  return { triangles: indices.length / 3, closed: isClosed(positions, indices), volume, area }
+  const { volume, area, middle } = sizes(positions, indices)
+  return { triangles: indices.length / 3, closed: isClosed(positions, indices), volume, area, middle }
 }
 
-/** Volume (of what closes) and area, mm3 and mm2. */
-export function sizes(positions: ArrayLike<number>, indices: ArrayLike<number>): { volume: number; area: number } {
+/** Volume (of what closes), area and middle of mass; mm3, mm2 and mm. */
+export function sizes(
+  positions: ArrayLike<number>,
+  indices: ArrayLike<number>,
+): { volume: number; area: number; middle: Vec3 } {
+  const sum = [0, 0, 0]
   let volume = 0
   let area = 0
   for (let t = 0; t < indices.length; t += 3) {
@@ -25,9 +32,21 @@ export function sizes(positions: ArrayLike<number>, indices: ArrayLike<number>):
     const [vx, vy, vz] = [positions[k]! - ax, positions[k + 1]! - ay, positions[k + 2]! - az]
     const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
     area += Math.hypot(nx, ny, nz) / 2
-    volume += (ax * nx + ay * ny + az * nz) / 6
+    const part = (ax * nx + ay * ny + az * nz) / 6
+    volume += part
+    // The middle of the tetrahedron to the origin: a quarter of the sum of its corners.
+    sum[0]! += (part * (3 * ax + ux + vx)) / 4
+    sum[1]! += (part * (3 * ay + uy + vy)) / 4
+    sum[2]! += (part * (3 * az + uz + vz)) / 4
   }
-  return { volume, area }
+  const middle: Vec3 =
+    Math.abs(volume) > 1e-9 ? [sum[0]! / volume, sum[1]! / volume, sum[2]! / volume] : boxMiddle(positions)
+  return { volume, area, middle }
+}
+
+function boxMiddle(positions: ArrayLike<number>): Vec3 {
+  const { min, max } = boxOfPositions(positions)
+  return [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2]
 }
 
 /** True if every edge, after welding, has as many triangles running one way as the other. */

@@ -9,6 +9,8 @@ export interface RoundFeature {
   diameter: number
   /** Across the flats of the polygon that is drawn, for the case that those were meant. */
   acrossFlats: number
+  /** The flats were meant: `diameter` is across them, and `acrossFlats` through the corners. */
+  byFlats?: boolean
   /** Chords of the polygon all round. */
   segments: number
   /** Where it begins, in the middle. */

@@ -10,6 +10,17 @@ export function describeRounds(rounds: readonly RoundFeature[], format: (mm: num
   return [...counts].map(([words, n]) => (n === 1 ? words : `${n} times: ${words}`))
 }
 
+/** Takes the circle that touches the flats for the true one, instead of the one through the corners. */
+export const byFlats = (r: RoundFeature): RoundFeature => ({
+  ...r,
+  diameter: r.acrossFlats,
+  acrossFlats: r.diameter,
+  byFlats: true,
+})
+
+/** True for circles drawn so coarsely that it matters which of the two was meant. */
+export const isCoarse = (r: RoundFeature): boolean => r.segments < COARSE
+
 /** Coarser circles than this are drawn with corners one can see. */
 const COARSE = 17
 
@@ -23,6 +34,10 @@ function describe(r: RoundFeature, format: (mm: number) => string): string {
     ? `, countersunk to Ø ${format(r.countersink.diameter)} at ${Math.round(r.countersink.angle)}°`
     : ''
   const coarse =
-    r.segments < COARSE ? ` (through its ${r.segments} corners; ${format(r.acrossFlats)} across its flats)` : ''
+    r.segments >= COARSE
+      ? ''
+      : r.byFlats
+        ? ` (across its ${r.segments} flats; ${format(r.acrossFlats)} through its corners)`
+        : ` (through its ${r.segments} corners; ${format(r.acrossFlats)} across its flats)`
   return `${what} Ø ${format(r.diameter)}${end}${step}${cone}${coarse}`
 }

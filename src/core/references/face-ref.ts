@@ -40,10 +40,33 @@ export function findFace(model: ImportedModel, ref: FaceRef, sized: number): Sur
   const item = model.items.find((i) => i.id === ref.item)
   const shape = item && model.shapes[item.shape]
   if (!item || !shape) return undefined
+  return nearest(
+    shapeFacts(shape).faces.map((f) => placeShape(f, item.placement)),
+    ref,
+    sized,
+  )
+}
+
+/** The one of an item's placed surfaces that is most like the face kept; undefined if none is of its kind. */
+export function mostAlike(
+  surfaces: readonly SurfaceShape[],
+  ref: FaceRef,
+  placement: Placement,
+  sized: number,
+): SurfaceShape | undefined {
+  const back = invert(placement)
+  const found = nearest(
+    surfaces.map((s) => placeShape(s, back)),
+    ref,
+    sized,
+  )
+  return found && placeShape(found, placement)
+}
+
+function nearest(faces: readonly SurfaceShape[], ref: FaceRef, sized: number): SurfaceShape | undefined {
   let best: { face: SurfaceShape; off: number } | undefined
-  for (const raw of shapeFacts(shape).faces) {
-    if (raw.kind !== ref.kind) continue
-    const face = placeShape(raw, item.placement)
+  for (const face of faces) {
+    if (face.kind !== ref.kind) continue
     const off = difference(face, ref, sized)
     if (off !== undefined && (!best || off < best.off)) best = { face, off }
   }

@@ -1,6 +1,6 @@
 import type { Block, Reach, Travel } from '../document/items-schema'
-import { compose, type Placement, placePositions } from '../geometry/placement'
-import { type Box3, boxOfPositions } from '../geometry/vec'
+import { apply, compose, type Placement, placePositions } from '../geometry/placement'
+import { type Box3, boxOfPositions, type Vec3 } from '../geometry/vec'
 import type { Problem, Result } from '../result'
 import { blockShape } from './block-shape'
 import { blockPlacement } from './blocks'
@@ -31,6 +31,8 @@ export interface PlacedItem {
   stands: Placement
   volume: number
   area: number
+  /** Its middle of mass where it stands, mm. */
+  middle: Vec3
   closed: boolean
   /** True if it moves, so that its space is larger than itself. */
   moves: boolean
@@ -124,8 +126,19 @@ export function placeBlocks(
 }
 
 function placeShapeAs(solid: ImportedShape, stands: Placement) {
-  const { volume, area, closed } = shapeFacts(solid)
+  const { volume, area, closed, middle } = shapeFacts(solid)
   const positions = placePositions(stands, solid.positions)
   const bounds = boxOfPositions(positions)
-  return { positions, indices: solid.indices, bounds, own: bounds, solid, stands, volume, area, closed }
+  return {
+    positions,
+    indices: solid.indices,
+    bounds,
+    own: bounds,
+    solid,
+    stands,
+    volume,
+    area,
+    closed,
+    middle: apply(stands, middle),
+  }
 }

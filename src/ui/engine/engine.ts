@@ -2,6 +2,7 @@ import * as Comlink from 'comlink'
 import type { Quality } from '@/core/build/build'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
+import type { Pick } from '@/core/fit/picks'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
 import type { ImportedOutline } from '@/core/outlines/outline'
@@ -99,6 +100,11 @@ export class Engine {
   /** What would differ if another imported file took a reference's place. */
   compare(project: Project, reference: string, sha: string) {
     return this.builder.compare(project, reference, sha)
+  }
+
+  /** The least distance between what two picks are taken as, and along each axis. */
+  nearest(project: Project, a: Pick, b: Pick) {
+    return this.checker.nearest(project, a, b)
   }
 
   section(axis: 'x' | 'y' | 'z', at: number) {

@@ -14,6 +14,7 @@ import { ImportFacts } from './import-facts'
 import { AddBlock, BlockSentence } from './blocks'
 import { ItemFacts } from './item-facts'
 import { ItemWays } from './item-ways'
+import { Measures } from './measures'
 import { Outlines } from './outlines'
 import { Placing } from './placing'
 import { Readings } from './readings'
@@ -53,6 +54,7 @@ export function Gather() {
         ))}
       <AddedByHand />
       <Outlines />
+      <Measures />
       <Readings />
     </>
   )
@@ -245,7 +247,7 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
           )}
         </span>
       </div>
-      {picked && <ItemFacts item={item} />}
+      {picked && <ItemFacts item={item} reference={reference.id} />}
       {item.made === undefined && <ItemWays reference={reference.id} item={item.id} />}
       {(item.made === 'block' || item.made === 'keep-out') && <BlockSentence id={item.id} />}
     </li>

@@ -4,6 +4,7 @@ import type { Finding } from '@/core/checks/finding'
 import type { Edit } from '@/core/document/edits'
 import { endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
 import type { Project, ProjectReference } from '@/core/document/schema'
+import type { Material } from '@/core/references/materials'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { ImportProgress } from '@/core/formats/step/read-step'
@@ -72,6 +73,8 @@ export interface ProjectState {
   perspective: boolean
   /** The photo that is worked on, in place of the scene. */
   photo: PhotoState | undefined
+  /** What picked items are taken to be made of. */
+  material: Material
   /** The simulated calipers are at hand. */
   calipers: boolean
   /** The field being edited, as `step.field`. */
@@ -112,6 +115,7 @@ export function createProjectStore(open: OpenProject) {
     pointedRow: undefined,
     perspective: false,
     photo: undefined,
+    material: 'PLA',
     calipers: false,
     editing: undefined,
     dragging: false,

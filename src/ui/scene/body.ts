@@ -12,6 +12,7 @@ import {
   MeshBasicMaterial,
   MeshLambertMaterial,
   type Plane,
+  Ray,
   Vector3,
 } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
@@ -103,6 +104,14 @@ export class Body {
     const geometry = new BufferGeometry()
     geometry.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3))
     return geometry
+  }
+
+  /** How far it is through the material from a point on its face to the next face behind it; 0 if there is none. */
+  thicknessAt(at: Vec3, normal: Vec3): number {
+    const inward = new Vector3(...normal).negate()
+    const ray = new Ray(new Vector3(...at).addScaledVector(inward, 1e-4), inward)
+    const found = (this.mesh.geometry.boundsTree as MeshBVH | undefined)?.raycastFirst(ray, DoubleSide)
+    return found ? found.distance + 1e-4 : 0
   }
 
   /** The straight edge nearest to a point. */

@@ -1,9 +1,8 @@
 'use client'
-import { ScaleCheckLine } from './scale-check'
-import { describePick, measurePicks, type Pick } from '@/core/fit/picks'
-import { formatLength, withUnit } from '@/core/units/length'
+import { describePick, type Pick } from '@/core/fit/picks'
+import { formatLength } from '@/core/units/length'
 import { useActions } from '../project/actions-context'
-import { verbsForTwo } from './placing-verbs'
+import { ThreePoints, TwoPicks } from './measured-line'
 import { verbsFor } from './verbs'
 import { useDocument, useProject, useProjectStore, useUnit } from '../project/store'
 
@@ -16,7 +15,7 @@ export function FootLine() {
   const failure = useProject((s) => s.failure)
   const unit = useUnit()
   const format = (mm: number) => formatLength(mm, unit)
-  const [first, second] = picks
+  const [first, second, third] = picks
   if (importing)
     return (
       <Foot>
@@ -42,31 +41,18 @@ export function FootLine() {
         </p>
       </Foot>
     )
-  if (first && second) {
-    const measured = measurePicks(first, second)
+  if (first && second)
     return (
-      <Foot>
-        <p>
-          <b>{withUnit(measured.value, unit)}</b> {measured.what}: {first.ownerName} to {second.ownerName}
-          <span className="text-soft">
-            {' '}
-            · x {format(measured.along[0])}, y {format(measured.along[1])}, z {format(measured.along[2])} between the
-            points pointed at
-          </span>
-        </p>
-        {first.reference && first.reference === second.reference ? (
-          <ScaleCheckLine key={measured.value} reference={first.reference} measured={measured.value} />
-        ) : (
-          <Verbs pick={second} first={first} />
-        )}
-      </Foot>
+      <Foot>{third ? <ThreePoints picks={[first, second, third]} /> : <TwoPicks first={first} second={second} />}</Foot>
     )
-  }
   if (first)
     return (
       <Foot>
         <p>
           {describePick(first, format)} <span className="text-soft">· {first.ownerName}</span>
+          {first.thickness !== undefined && first.kind === 'surface' && (
+            <span className="text-soft"> · {format(first.thickness)} thick there</span>
+          )}
           {measuring && <span className="text-ochre"> · now point at the other place</span>}
         </p>
         <Verbs pick={first} />
@@ -91,12 +77,11 @@ function Foot({ children, quiet = false }: { children: React.ReactNode; quiet?: 
   )
 }
 
-function Verbs({ pick, first }: { pick: Pick; first?: Pick }) {
+function Verbs({ pick }: { pick: Pick }) {
   const store = useProjectStore()
   const actions = useActions()
   const document = useDocument()
-  const state = store.getState()
-  const verbs = [...(first ? verbsForTwo(first, pick, state) : []), ...verbsFor(pick, state, document, actions)]
+  const verbs = verbsFor(pick, store.getState(), document, actions)
   return (
     <p className="flex flex-wrap gap-x-5 text-soft">
       With this:

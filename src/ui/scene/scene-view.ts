@@ -46,6 +46,8 @@ export interface Hit {
   body: Body
   surface: number
   point: [number, number, number]
+  /** Of the facet. */
+  normal: [number, number, number]
 }
 
 /** What is drawn, and from where; draws only when something changed. */
@@ -198,10 +200,20 @@ export class SceneView {
         if (found.distance >= nearest || planes.some((p) => p.distanceToPoint(found.point) < -1e-4)) continue
         if (typeof found.faceIndex !== 'number') continue
         nearest = found.distance
-        best = { body, surface: body.surfaceOf(found.faceIndex), point: found.point.toArray() }
+        best = {
+          body,
+          surface: body.surfaceOf(found.faceIndex),
+          point: found.point.toArray(),
+          normal: found.face!.normal.toArray(),
+        }
         break
       }
     return best
+  }
+
+  /** How far it is through the material behind a point of a body, square to its face; 0 where there is none. */
+  thicknessAt({ body, point, normal }: Hit): number {
+    return body.thicknessAt(point, normal)
   }
 
   /** Where a point of the scene is on the canvas, in CSS pixels. */

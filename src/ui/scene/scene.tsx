@@ -8,6 +8,7 @@ import { Dial } from './dial'
 import { FootLine } from './foot-line'
 import { GapInset } from './gap-inset'
 import type { Direction } from './directions'
+import { KeptLines } from './kept-lines'
 import { type Hit, SceneView } from './scene-view'
 import { Working } from './working'
 
@@ -69,6 +70,7 @@ export function SceneHost({
       )}
       {view && <Dial view={view} />}
       {view && <GapInset view={view} />}
+      {view && <KeptLines view={view} />}
       <FootLine />
       <Working />
       {children}
@@ -230,10 +232,11 @@ function usePointer(view: SceneView | undefined) {
       const hit = view.hit(e.clientX, e.clientY)
       const edge = hit?.body.edgeNear(hit.point)
       const found = toPick(hit, state)
-      const pick = found && edge ? { ...found, edge } : found
+      const thickness = hit && view.thicknessAt(hit)
+      const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
       if (!pick) state.set({ picks: [], measuring: false })
       else if ((state.measuring || e.shiftKey) && state.picks.length > 0)
-        state.set({ picks: [state.picks[0]!, pick], measuring: false })
+        state.set({ picks: [...state.picks.slice(0, 2), pick], measuring: false })
       else state.set({ picks: [pick], measuring: false })
     },
   }

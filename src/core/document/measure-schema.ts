@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { faceRefSchema } from './placing-schema'
+
+const id = z.string().min(1).max(1000)
+const number = z.number().min(-1e7).max(1e7)
+const vec3 = z.tuple([number, number, number])
+
+/** One end of a kept measure. On a reference, points are in its file's frame and as the file sizes it; on a part, in mm where it is. */
+export const measureEndSchema = z.object({
+  reference: id.optional(),
+  owner: id,
+  as: z.enum(['face', 'axis', 'edge', 'middle', 'point', 'item']),
+  point: vec3,
+  /** The face that was picked on an item. */
+  face: faceRefSchema.optional(),
+  /** The step and the role of the surface that was picked on a part. */
+  step: id.optional(),
+  role: z.string().max(200).optional(),
+  edge: z.tuple([vec3, vec3]).optional(),
+})
+
+/** A length between two picks that stays on show and follows what it is measured on. */
+export const measureSchema = z.object({ id, name: z.string().max(120).default(''), ends: z.tuple([measureEndSchema, measureEndSchema]) }) // prettier-ignore
+
+export type MeasureEnd = z.infer<typeof measureEndSchema>
+export type KeptMeasure = z.infer<typeof measureSchema>
