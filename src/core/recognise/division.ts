@@ -1,7 +1,7 @@
 import type { IndexedMesh } from '../mesh/weld'
 import { type Facet, vertex } from './faces'
 import type { RecognisedFace } from './recognised-face'
-import type { Patch } from './fit-surface'
+import type { Patch } from './patch'
 
 /** A mesh being divided into faces. */
 export interface Division {

@@ -1,21 +1,17 @@
 import { add, anySquareTo, cross, dot, length, normalize, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { fitCircle } from './circle-fit'
 import { symmetricEigen } from './eigen'
+import { fitTorus } from './fit-torus'
+import type { Patch } from './patch'
 import type { RecognisedFace } from './recognised-face'
-
-/** Part of a mesh to be recognised: its facets and its vertices, each once. Lengths in mm. */
-export interface Patch {
-  facets: readonly { normal: Vec3; area: number; middle: Vec3 }[]
-  points: readonly Vec3[]
-  /** Vertices may lie this far off. */
-  slack: number
-}
 
 const areaOf = (patch: Patch): number => patch.facets.reduce((sum, f) => sum + f.area, 0)
 
 /** What a patch stands for, the simplest that fits first; undefined if nothing does. */
 export const fitSurface = (patch: Patch): RecognisedFace | undefined =>
-  patch.points.length < 3 ? undefined : (fitPlane(patch) ?? fitCylinder(patch) ?? fitCone(patch) ?? fitSphere(patch))
+  patch.points.length < 3
+    ? undefined
+    : (fitPlane(patch) ?? fitCylinder(patch) ?? fitCone(patch) ?? fitSphere(patch) ?? fitTorus(patch))
 
 export function fitPlane(patch: Patch): RecognisedFace | undefined {
   const { facets, points, slack } = patch

@@ -1,4 +1,4 @@
-import { boxOfPositions, boxSize, dot, sub, type Vec3 } from '../geometry/vec'
+import { boxOfPositions, boxSize, dot, sub } from '../geometry/vec'
 import { cornerAcross, nextSide, oppositeSides } from '../mesh/half-edges'
 import type { IndexedMesh } from '../mesh/weld'
 import { mergeRings } from './coarse-rounds'
@@ -6,6 +6,8 @@ import { type Facet, readFacets, vertex } from './faces'
 import type { RecognisedFace } from './recognised-face'
 import { type Division, patchOf } from './division'
 import { fitPlane, fitSurface } from './fit-surface'
+import { offFace } from './off-face'
+import { findRods } from './rods'
 import { mergeFlats } from './merge-flats'
 
 /** A mesh whose triangles are sorted by the face they belong to. */
@@ -114,9 +116,23 @@ function recogniseComponent(division: Division, triangles: readonly number[]): v
   const left = new Set(takeFlats(division, triangles))
   const rest = left.size === triangles.length
   for (const part of components(division, (t) => left.has(t))) {
-    const partPatch = rest ? patch : patchOf(division, part)
-    const area = partPatch.facets.reduce((sum, f) => sum + f.area, 0)
-    settle(division, part, (rest ? undefined : fitSurface(partPatch)) ?? { kind: 'free', area })
+    const face = rest ? undefined : fitSurface(patchOf(division, part))
+    if (face) settle(division, part, face)
+    else recogniseBlend(division, part)
+  }
+}
+
+/** A smooth piece of several faces: cylinders first, then what is left between them. */
+function recogniseBlend(division: Division, triangles: readonly number[]): void {
+  const left = new Set(triangles)
+  for (const rod of findRods(division, triangles)) {
+    settle(division, rod.triangles, rod.face)
+    for (const t of rod.triangles) left.delete(t)
+  }
+  for (const part of components(division, (t) => left.has(t))) {
+    const area = part.reduce((sum, t) => sum + division.facets[t]!.area, 0)
+    const whole = part.length === triangles.length
+    settle(division, part, (whole ? undefined : fitSurface(patchOf(division, part))) ?? { kind: 'free', area })
   }
 }
 
@@ -130,7 +146,7 @@ function takeFlats(division: Division, triangles: readonly number[]): number[] {
   for (const t of triangles) member[t] = 1
   const flatOf = new Int32Array(count).fill(-1)
   const seen = new Int32Array(count)
-  const flats: { triangles: number[]; area: number; beside: Set<number> }[] = []
+  const flats: { triangles: number[]; area: number; beside: Map<number, number> }[] = []
   for (const seed of [...triangles].sort((a, b) => division.facets[b]!.area - division.facets[a]!.area)) {
     if (flatOf[seed]! >= 0) continue
     const found = growFlat(division, seed, seen, (t) => member[t] === 1 && flatOf[t]! < 0)
@@ -138,7 +154,7 @@ function takeFlats(division: Division, triangles: readonly number[]): number[] {
     flats.push({
       triangles: found,
       area: found.reduce((sum, t) => sum + division.facets[t]!.area, 0),
-      beside: new Set(),
+      beside: new Map(),
     })
   }
   for (const [i, flat] of flats.entries())
@@ -146,17 +162,37 @@ function takeFlats(division: Division, triangles: readonly number[]): number[] {
       for (let k = 0; k < 3; k++) {
         const side = division.opposite[3 * t + k]!
         const other = side < 0 ? -1 : flatOf[Math.floor(side / 3)]!
-        if (other >= 0 && other !== i) flat.beside.add(other)
+        if (other < 0 || other === i) continue
+        flat.beside.set(other, (flat.beside.get(other) ?? 0) + sideLength(division, 3 * t + k))
       }
   const left: number[] = []
   for (const flat of flats) {
-    const beside = [...flat.beside].map((i) => flats[i]!.area).sort((a, b) => a - b)
-    const usual = beside[Math.floor(beside.length / 2)] ?? 0
+    const usual = usualBeside(flat.beside, flats)
     const face = flat.area > STANDS_OUT * usual ? fitPlane(patchOf(division, flat.triangles)) : undefined
     if (face) settle(division, flat.triangles, face)
     else for (const t of flat.triangles) left.push(t)
   }
   return left
+}
+
+/** The area of what lies beside a flat piece along half of its border and more. */
+function usualBeside(beside: ReadonlyMap<number, number>, flats: readonly { area: number }[]): number {
+  const sorted = [...beside].map(([i, long]) => ({ area: flats[i]!.area, long })).sort((a, b) => a.area - b.area)
+  let left = sorted.reduce((sum, b) => sum + b.long, 0) / 2
+  for (const { area, long } of sorted) {
+    left -= long
+    if (left <= 0) return area
+  }
+  return 0
+}
+
+function sideLength({ mesh: { positions, indices } }: Division, side: number): number {
+  const [a, b] = [3 * indices[side]!, 3 * indices[nextSide(side)]!]
+  return Math.hypot(
+    positions[a]! - positions[b]!,
+    positions[a + 1]! - positions[b + 1]!,
+    positions[a + 2]! - positions[b + 2]!,
+  )
 }
 
 /** The triangles about a seed whose corners lie in its plane. `seen` holds for each triangle the last seed it was met from. */
@@ -235,7 +271,7 @@ function faceOfCorners(
   const corners = [0, 1, 2].map((k) => mesh.indices[3 * t + k]!)
   const counts = new Map<number, number>()
   for (const v of corners) for (const g of touches.get(v) ?? []) counts.set(g, (counts.get(g) ?? 0) + 1)
-  const off = (g: number) => Math.max(...corners.map((v) => distanceTo(faces[g]!, vertex(mesh.positions, v))))
+  const off = (g: number) => Math.max(...corners.map((v) => offFace(faces[g]!, vertex(mesh.positions, v))))
   let best: { group: number; off: number } | undefined
   for (const [g, n] of counts) {
     if (n < needed) continue
@@ -243,25 +279,6 @@ function faceOfCorners(
     if (!best || distance < best.off) best = { group: g, off: distance }
   }
   return best?.group
-}
-
-function distanceTo(face: RecognisedFace, p: Vec3): number {
-  const from = 'point' in face ? ([p[0] - face.point[0], p[1] - face.point[1], p[2] - face.point[2]] as const) : p
-  switch (face.kind) {
-    case 'plane':
-      return Math.abs(dot(from, face.normal))
-    case 'cylinder':
-      return Math.abs(Math.sqrt(Math.max(0, dot(from, from) - dot(from, face.axis) ** 2)) - face.radius)
-    case 'sphere':
-      return Math.abs(Math.sqrt(dot(from, from)) - face.radius)
-    case 'cone': {
-      const h = dot(from, face.axis)
-      const r = Math.sqrt(Math.max(0, dot(from, from) - h * h))
-      return Math.abs((r - face.radius) * Math.cos(face.halfAngle) - h * Math.sin(face.halfAngle))
-    }
-    case 'free':
-      return Infinity
-  }
 }
 
 function sorted({ mesh, group, faces }: Division): FacedMesh {

@@ -31,5 +31,7 @@ function scaledFace(face: RecognisedFace, by: number): RecognisedFace {
   const area = face.area * by * by
   if (face.kind === 'free') return { ...face, area }
   const point = times(face.point, by)
-  return face.kind === 'plane' ? { ...face, area, point } : { ...face, area, point, radius: face.radius * by }
+  if (face.kind === 'plane') return { ...face, area, point }
+  const sized = { ...face, area, point, radius: face.radius * by }
+  return sized.kind === 'torus' ? { ...sized, tube: sized.tube * by } : sized
 }

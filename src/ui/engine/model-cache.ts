@@ -1,7 +1,7 @@
 import type { Imported } from '@/core/formats/read-file'
 
 /** Raised when the reader's output changes, so that older entries are read anew. */
-const VERSION = 4
+const VERSION = 5
 const STORE = 'models'
 
 function open(): Promise<IDBDatabase> {
