@@ -15,7 +15,7 @@ import {
   type UnitName,
 } from '../core/references/model'
 import { type Reference, resolveReference } from '../core/references/resolve'
-import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
+import { shapeFacts, shapeRounds, shapeTraits } from '../core/references/shape-facts'
 import { importFile, readWhole } from './files'
 import { round, roundBox } from './rounded'
 
@@ -47,6 +47,7 @@ function inspectModel(model: ImportedModel, name: string) {
     const shape = model.shapes[item.shape]!
     const facts = shapeFacts(shape)
     const placed = shapeRounds(shape).map((f) => inspectRound(f, item))
+    const traits = shapeTraits(shape)
     return {
       name: item.name,
       path: item.path,
@@ -57,6 +58,23 @@ function inspectModel(model: ImportedModel, name: string) {
       area_mm2: round(facts.area),
       bounds_mm: roundBox(boxOfPositions(placePositions(item.placement, shape.positions))),
       faces: countKinds(facts.faces),
+      coverage: round(traits.coverage),
+      fit_error_mm: round(traits.fitError),
+      rounded: traits.rounded.map((r) => ({ radius_mm: r.radius, count: r.count, inside: r.inside })),
+      symmetry: traits.symmetry.map((s) => ({
+        normal: turn(item.placement, s.normal).map(round),
+        point_mm: apply(item.placement, s.point).map(round),
+      })),
+      underside: traits.underside
+        ? { normal: turn(item.placement, traits.underside.normal).map(round), area_mm2: round(traits.underside.area) }
+        : null,
+      extruded: traits.extruded
+        ? {
+            direction: turn(item.placement, traits.extruded.direction).map(round),
+            height_mm: round(traits.extruded.height),
+            area_mm2: round(traits.extruded.area),
+          }
+        : null,
       holes: placed.filter((f) => f.kind === 'hole'),
       pins: placed.filter((f) => f.kind === 'pin'),
     }

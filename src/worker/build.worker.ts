@@ -3,7 +3,7 @@ import type { Build, BuiltPart, Quality } from '../core/build/build'
 import { Builder } from '../core/build/builder'
 import type { Project } from '../core/document/schema'
 import { type ExportedFile, type ExportedPart, exportFiles, listExport } from '../core/formats/export-parts'
-import { placePositions } from '../core/geometry/placement'
+import { apply, placePositions, turn } from '../core/geometry/placement'
 import { type Box3, boxOfPositions } from '../core/geometry/vec'
 import { Kernel } from '../core/kernel/kernel'
 import { placeShape } from '../core/kernel/placed-shape'
@@ -14,13 +14,14 @@ import type { ImportedOutline } from '../core/outlines/outline'
 import { resolveOutline } from '../core/outlines/resolve-outline'
 import { type OutlineView, outlineView } from './outline-view'
 import type { RoundFeature } from '../core/recognise/holes'
+import type { Traits } from '../core/recognise/traits'
 import type { ImportedModel } from '../core/references/model'
 import type { PlacedItem } from '../core/references/place-items'
 import type { Reference } from '../core/references/resolve'
 import { type Change, compareRevisions } from '../core/references/revision'
 import { ResolvedReferences } from '../core/references/resolved-references'
 import { knownLengths } from '../core/units/known-lengths'
-import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
+import { shapeFacts, shapeRounds, shapeTraits } from '../core/references/shape-facts'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
 
@@ -153,6 +154,26 @@ const worker = {
       if (!item || change.what === 'hole') return change
       return { ...change, shown: shownItem(item) }
     })
+  },
+
+  /** What an item is like on the whole: rounded edges, symmetry, the side it lies on; directions where it stands. */
+  traits(project: Project, reference: string, id: string): Traits | undefined {
+    const item = resolved.all(project, models).find((r) => r.id === reference)?.items.find((i) => i.id === id) // prettier-ignore
+    if (!item) return undefined
+    const { symmetry, underside, ...rest } = shapeTraits(item.solid)
+    return {
+      ...rest,
+      symmetry: symmetry.map((s) => ({ normal: turn(item.stands, s.normal), point: apply(item.stands, s.point) })),
+      ...(underside
+        ? {
+            underside: {
+              ...underside,
+              normal: turn(item.stands, underside.normal),
+              point: apply(item.stands, underside.point),
+            },
+          }
+        : {}),
+    }
   },
 
   /** Gives up every build asked for before this ticket. */

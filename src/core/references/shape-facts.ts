@@ -3,6 +3,7 @@ import { meshFacts } from '../mesh/facts'
 import { recogniseFace } from '../recognise/faces'
 import type { RecognisedFace } from '../recognise/recognised-face'
 import { type RoundFeature, roundFeatures } from '../recognise/holes'
+import { type Traits, traitsOf } from '../recognise/traits'
 import type { ImportedShape } from './model'
 
 /** What is known of a shape wherever it is placed; worked out once for each imported shape. */
@@ -27,6 +28,17 @@ export function shapeFacts(shape: ImportedShape): ShapeFacts {
   const facts = { ...meshFacts(positions, indices), ...shape.exact, faces, faceOfTriangle }
   known.set(shape, facts)
   return facts
+}
+
+const knownTraits = new WeakMap<ImportedShape, Traits>()
+
+/** Rounded edges, symmetry, underside and the like, in the shape's own coordinates; worked out for those who ask, once. */
+export function shapeTraits(shape: ImportedShape): Traits {
+  const before = knownTraits.get(shape)
+  if (before) return before
+  const traits = traitsOf({ ...shape, ...shapeFacts(shape) })
+  knownTraits.set(shape, traits)
+  return traits
 }
 
 const knownRounds = new WeakMap<ImportedShape, RoundFeature[]>()

@@ -107,6 +107,11 @@ export class Engine {
     return this.checker.nearest(project, a, b)
   }
 
+  /** What an item is like on the whole. */
+  traits(project: Project, reference: string, item: string) {
+    return this.builder.traits(project, reference, item)
+  }
+
   section(axis: 'x' | 'y' | 'z', at: number) {
     return this.builder.section(axis, at)
   }
