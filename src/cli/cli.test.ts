@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { PhotoTruth } from '../../demo/make/photo'
 import { binaryStl, svg } from '../../tests/support/files'
 import { drilledPlate } from '../../tests/support/soups'
 
@@ -70,6 +71,26 @@ test('inspect reads meshes and drawings too, and refuses what is damaged', () =>
     code: 2,
     error: expect.stringContaining('cut short'),
   })
+})
+
+test('trace finds the outline of the demo photo as large as it is, its holes where they are', () => {
+  const truth = JSON.parse(readFileSync('demo/bracket/vent-bracket.truth.json', 'utf8')) as PhotoTruth
+  const corners = truth.corners.map((c) => c.map(Math.round).join()).join(' ')
+  const photo = 'demo/bracket/vent-bracket.jpg'
+  const found = anorak('trace', photo, '--corners', corners, '--size', '210x148', '--json').json() as unknown as {
+    area_mm2: number
+    holes: { center_mm: [number, number]; diameter_mm: number }[]
+  }
+  expect(Math.abs(found.area_mm2 / truth.area - 1)).toBeLessThan(0.01)
+  for (const { centre, diameter } of truth.holes) {
+    const off = (h: (typeof found.holes)[number]) => Math.hypot(h.center_mm[0] - centre[0], h.center_mm[1] - centre[1])
+    const hole = found.holes.reduce((a, b) => (off(b) < off(a) ? b : a))
+    expect(off(hole)).toBeLessThan(0.3)
+    expect(Math.abs(hole.diameter_mm - diameter)).toBeLessThan(0.3)
+  }
+  expect(anorak('inspect', photo, '--json').json()).toMatchObject({ format: 'jpeg', pixels: [2400, 1800] })
+  expect(anorak('trace', photo)).toMatchObject({ code: 2, error: expect.stringContaining('A photo needs a scale') })
+  expect(anorak('trace', 'demo/boards/rl-2-rev-a.step', '--scale', '0,0 9,9', '--size', '5')).toMatchObject({ code: 2 })
 })
 
 test('inspect lists the items and the board', () => {

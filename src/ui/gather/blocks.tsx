@@ -5,6 +5,7 @@ import type { Project } from '@/core/document/schema'
 import { Choose } from '../primitives/choose'
 import { LengthFigure } from '../primitives/length-figure'
 import { Menu } from '../primitives/menu'
+import { Remove, Trouble } from '../primitives/small'
 import { useProject } from '../project/store'
 import { newBlock, SHAPES } from './new-block'
 
@@ -61,20 +62,9 @@ export function BlockSentence({ id }: { id: string }) {
             />{' '}
           </span>
         ))}
-        <button
-          type="button"
-          aria-label={`Take ${block.name} out`}
-          className="hover:text-rust"
-          onClick={() => edit(removeBlock(id))}
-        >
-          ×
-        </button>
+        <Remove label={`Take ${block.name} out`} act={() => edit(removeBlock(id))} />
       </p>
-      {problem && (
-        <p role="alert" className="text-rust">
-          ■ {problem.message}
-        </p>
-      )}
+      <Trouble problem={problem} />
     </div>
   )
 }

@@ -3,6 +3,7 @@ import { setReach, setTravel } from '@/core/document/edits'
 import type { Reach, Travel } from '@/core/document/items-schema'
 import { Degrees } from '../primitives/degrees'
 import { LengthFigure } from '../primitives/length-figure'
+import { Remove, Trouble } from '../primitives/small'
 import { useProject } from '../project/store'
 
 /** How an item moves and what it is reached through, in sentences whose values can be changed. */
@@ -26,11 +27,7 @@ export function ItemWays({ reference, item }: { reference: string; item: string 
           <Remove label="It needs no reach" act={() => edit(setReach(reference, item, undefined))} />
         </p>
       )}
-      {problem && (
-        <p role="alert" className="text-rust">
-          ■ {problem.message}
-        </p>
-      )}
+      <Trouble problem={problem} />
     </div>
   )
 }
@@ -78,9 +75,3 @@ function ReachSentence({ reach, onChange }: { reach: Reach; onChange: (next: Rea
     </>
   )
 }
-
-const Remove = ({ label, act }: { label: string; act: () => void }) => (
-  <button type="button" aria-label={label} className="hover:text-rust" onClick={act}>
-    ×
-  </button>
-)

@@ -2,6 +2,7 @@
 import { dropMeasure, nameMeasure } from '@/core/document/edits'
 import { inBothUnits, withUnit } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
+import { Remove } from '../primitives/small'
 import { useProject, useUnit } from '../project/store'
 import { useKeptMeasures } from '../scene/kept-lines'
 
@@ -37,14 +38,7 @@ export function Measures() {
             ) : (
               <span className="text-rust">■ {found.problem.message}</span>
             )}
-            <button
-              type="button"
-              aria-label="Keep this length no more"
-              className="text-soft hover:text-rust"
-              onClick={() => edit(dropMeasure(measure.id))}
-            >
-              ×
-            </button>
+            <Remove label="Keep this length no more" act={() => edit(dropMeasure(measure.id))} />
           </li>
         ))}
       </ul>

@@ -9,6 +9,7 @@ import {
 import { formatLength, withUnit } from '@/core/units/length'
 import type { OutlineView } from '@/worker/outline-view'
 import { LengthFigure } from '../primitives/length-figure'
+import { Remove } from '../primitives/small'
 import type { PhotoOutline } from '../photo/use-photo'
 import { useProject, useUnit } from '../project/store'
 
@@ -129,9 +130,3 @@ function Sizes({ outline, view }: { outline: PhotoOutline; view: OutlineView | u
     )
   })
 }
-
-const Remove = ({ label, act }: { label: string; act: () => void }) => (
-  <button type="button" aria-label={label} className="text-soft hover:text-rust" onClick={act}>
-    ×
-  </button>
-)

@@ -7,6 +7,7 @@ import { Choose } from '../primitives/choose'
 import { Degrees } from '../primitives/degrees'
 import { LengthFigure } from '../primitives/length-figure'
 import { Menu } from '../primitives/menu'
+import { Remove, Trouble } from '../primitives/small'
 import { useProject } from '../project/store'
 
 const newId = () => crypto.randomUUID().slice(0, 8)
@@ -47,19 +48,8 @@ export function Placing({ reference, settings }: { reference: ReferenceView; set
           {settings.moves.map((move) => (
             <li key={move.id}>
               <Sentence move={move} reference={settings.id} />{' '}
-              <button
-                type="button"
-                aria-label="Take this out"
-                className="hover:text-rust"
-                onClick={() => edit(removeMove(settings.id, move.id))}
-              >
-                ×
-              </button>
-              {reference.moveProblems[move.id] && (
-                <span role="alert" className="block text-rust">
-                  ■ {reference.moveProblems[move.id]!.message}
-                </span>
-              )}
+              <Remove label="Take this out" act={() => edit(removeMove(settings.id, move.id))} />
+              <Trouble problem={reference.moveProblems[move.id]} />
             </li>
           ))}
         </ol>
