@@ -2,7 +2,7 @@ import { basename } from 'node:path'
 import { apply, placePositions, turn } from '../core/geometry/placement'
 import { boxOfPositions, boxSize, emptyBox, joinBoxes } from '../core/geometry/vec'
 import { areaOf, boundsOf, loopArea } from '../core/profile/measure'
-import { countKinds } from '../core/recognise/recognised-face'
+import { countKinds, type RecognisedFace } from '../core/recognise/recognised-face'
 import type { RoundFeature } from '../core/recognise/holes'
 import { nested } from '../core/outlines/drawing'
 import type { ImportedOutline } from '../core/outlines/outline'
@@ -58,6 +58,7 @@ function inspectModel(model: ImportedModel, name: string) {
       area_mm2: round(facts.area),
       bounds_mm: roundBox(boxOfPositions(placePositions(item.placement, shape.positions))),
       faces: countKinds(facts.faces),
+      surfaces: largest(facts.faces, traits.errors, item),
       coverage: round(traits.coverage),
       fit_error_mm: round(traits.fitError),
       rounded: traits.rounded.map((r) => ({ radius_mm: r.radius, count: r.count, inside: r.inside })),
@@ -76,6 +77,7 @@ function inspectModel(model: ImportedModel, name: string) {
           }
         : null,
       holes: placed.filter((f) => f.kind === 'hole'),
+      equal_holes: equal(placed.filter((f) => f.kind === 'hole')),
       pins: placed.filter((f) => f.kind === 'pin'),
     }
   })
@@ -88,6 +90,38 @@ function inspectModel(model: ImportedModel, name: string) {
     holes: items.flatMap((i) => i.holes.map((h) => ({ item: i.name, ...h }))),
     board: inspectBoard(reference),
   }
+}
+
+/** So many faces of an item are listed one by one, the largest first. */
+const LISTED = 200
+
+function largest(faces: readonly RecognisedFace[], errors: readonly number[], { placement }: ImportedItem) {
+  return faces
+    .map((face, i) => ({ face, error: errors[i]! }))
+    .filter(({ face }) => face.kind !== 'free')
+    .sort((a, b) => b.face.area - a.face.area)
+    .slice(0, LISTED)
+    .map(({ face, error }) => ({
+      kind: face.kind,
+      area_mm2: round(face.area),
+      ...('point' in face ? { point_mm: apply(placement, face.point).map(round) } : {}),
+      ...(face.kind === 'plane' ? { normal: turn(placement, face.normal).map(round) } : {}),
+      ...('axis' in face ? { axis: turn(placement, face.axis).map(round) } : {}),
+      ...('radius' in face ? { radius_mm: round(face.radius), inside: face.hole } : {}),
+      ...(face.kind === 'cone' ? { half_angle_deg: round((face.halfAngle * 180) / Math.PI) } : {}),
+      ...(face.kind === 'torus' ? { tube_mm: round(face.tube) } : {}),
+      fit_error_mm: round(error),
+    }))
+}
+
+/** Holes or pins of one diameter together. */
+function equal(rounds: readonly { diameter_mm: number }[]) {
+  const counts = new Map<number, number>()
+  for (const { diameter_mm } of rounds) {
+    const size = Number(diameter_mm.toFixed(2))
+    counts.set(size, (counts.get(size) ?? 0) + 1)
+  }
+  return [...counts].map(([diameter_mm, count]) => ({ diameter_mm, count }))
 }
 
 /** Where the unit is a guess: the size as it would be in others. */

@@ -63,6 +63,9 @@ export type OnProgress = (ticket: number, done: number, total: number) => void
 
 class Overtaken extends Error {}
 
+/** Shapes of more triangles are not searched for symmetry and the like: builds would have to wait for it. */
+const MOST_FOR_TRAITS = 200_000
+
 /** Builds shorter than this are not reported on, ms. */
 const MOMENT = 300
 
@@ -160,9 +163,11 @@ const worker = {
   traits(project: Project, reference: string, id: string): Traits | undefined {
     const item = resolved.all(project, models).find((r) => r.id === reference)?.items.find((i) => i.id === id) // prettier-ignore
     if (!item) return undefined
+    if (item.solid.indices.length > 3 * MOST_FOR_TRAITS) return undefined
     const { symmetry, underside, ...rest } = shapeTraits(item.solid)
     return {
       ...rest,
+      errors: [],
       symmetry: symmetry.map((s) => ({ normal: turn(item.stands, s.normal), point: apply(item.stands, s.point) })),
       ...(underside
         ? {

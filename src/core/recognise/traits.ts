@@ -34,6 +34,8 @@ export interface Traits {
   coverage: number
   /** How far its corners are at most from the faces they belong to. */
   fitError: number
+  /** The same for each face; 0 for free ones. */
+  errors: number[]
   /** Rounded edges and corners, by radius. */
   rounded: { radius: number; count: number; inside: boolean }[]
   /** Planes it is the same on both sides of. */
@@ -60,6 +62,7 @@ export function traitsOf(shape: FacedShape): Traits {
   return {
     coverage: known.reduce((s, f) => s + f.area, 0) / total,
     fitError: known.reduce((e, f) => Math.max(e, f.error), 0),
+    errors: sums.map((s) => s.error),
     rounded: roundedEdges(shape),
     symmetry: symmetryPlanes(shape, sums),
     ...(underside ? { underside } : {}),

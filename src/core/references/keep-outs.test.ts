@@ -46,8 +46,8 @@ test('a turn about an edge sweeps a quarter of a disc', () => {
   const [lever] = items(setTravel('lever', LEVER, { kind: 'turn', point: [0, 0, 0], axis: [0, 0, 1], from: 0, to: 90 }))
   const far = Math.hypot(20, 4)
   expect([...lever!.bounds.min]).toEqual(near([-4, 0, 0]))
-  // The outermost corner passes straight ahead between two poses at most 3 degrees apart.
-  expect(lever!.bounds.max[1]).toBeGreaterThan(far * Math.cos((1.5 * Math.PI) / 180) - 1e-3)
+  // The outermost corner passes straight ahead between two poses at most 5 degrees apart.
+  expect(lever!.bounds.max[1]).toBeGreaterThan(far * Math.cos((2.5 * Math.PI) / 180) - 1e-3)
   expect(lever!.bounds.max[1]).toBeLessThanOrEqual(far + 1e-3)
   expect([...lever!.own.max]).toEqual(near([20, 4, 6]))
 })

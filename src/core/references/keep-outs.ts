@@ -6,7 +6,7 @@ import { blockShape, type PlainShape } from './block-shape'
 import { turnAbout } from './placing'
 
 /** Between two poses of a turn at most this angle, degrees, and of a slide this length, mm. */
-const STEP = { turn: 3, slide: 1 } as const
+const STEP = { turn: 5, slide: 1 } as const
 /** The most triangles a swept space is made of. */
 const MOST = 400_000
 

@@ -204,6 +204,9 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
   const picked = useProject((s) => s.picks.some((p) => p.reference === reference.id && p.owner === item.id))
+  const reached = useProject((s) =>
+    Boolean(s.history.present.references.find((r) => r.id === reference.id)?.reaches[item.id]),
+  )
   const out = item.state === 'left-out'
   const size = boxSize(item.own)
   const pick = () =>
@@ -242,7 +245,7 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
               aria-pressed={!out}
               onClick={() => edit(setItemState(reference.id, item.id, out ? 'fitted' : 'left-out'))}
             >
-              {out ? 'left out' : 'fitted'}
+              {out ? 'left out' : item.moves ? 'moves' : reached ? 'reach' : 'fitted'}
             </button>
           )}
         </span>
