@@ -1,4 +1,5 @@
 import { BufferAttribute, BufferGeometry } from 'three'
+import { nextSide, oppositeSides } from '../core/mesh/half-edges'
 import { MeshBVH, type SerializedBVH } from 'three-mesh-bvh'
 
 /** A mesh ready to be drawn and picked: three vertices of its own for each triangle. */
@@ -84,22 +85,31 @@ const unit = (v: Float32Array, i: number): [number, number, number] => {
 
 /** Area-weighted means over the facets of one surface that share a vertex. */
 function smoothNormals(indices: ArrayLike<number>, surface: Uint32Array, face: Float32Array): Float32Array {
-  const sums = new Map<number, [number, number, number]>()
-  const vertices = indices.length
-  const key = (t: number, k: number) => surface[t]! * (vertices + 1) + indices[3 * t + k]!
+  let vertices = 0
+  for (let i = 0; i < indices.length; i++) vertices = Math.max(vertices, indices[i]! + 1)
+  // Most vertices lie on one surface only: the first one met has its sums in an array, further ones in a map.
+  const owner = new Int32Array(vertices).fill(-1)
+  const sums = new Float32Array(3 * vertices)
+  const further = new Map<number, Float32Array>()
+  const sumOf = (t: number, v: number): [Float32Array, number] => {
+    if (owner[v]! < 0) owner[v] = surface[t]!
+    if (owner[v] === surface[t]) return [sums, 3 * v]
+    const key = surface[t]! * vertices + v
+    let own = further.get(key)
+    if (!own) further.set(key, (own = new Float32Array(3)))
+    return [own, 0]
+  }
   for (let t = 0; t < indices.length / 3; t++)
     for (let k = 0; k < 3; k++) {
-      const sum = sums.get(key(t, k)) ?? [0, 0, 0]
-      for (let c = 0; c < 3; c++) sum[c]! += face[3 * t + c]!
-      sums.set(key(t, k), sum)
+      const [sum, at] = sumOf(t, indices[3 * t + k]!)
+      for (let c = 0; c < 3; c++) sum[at + c]! += face[3 * t + c]!
     }
   const out = new Float32Array(3 * indices.length)
   for (let t = 0; t < indices.length / 3; t++) {
     const own = unit(face, 3 * t)
     for (let k = 0; k < 3; k++) {
-      const sum = sums.get(key(t, k))!
-      const l = Math.hypot(...sum) || 1
-      const mean: [number, number, number] = [sum[0] / l, sum[1] / l, sum[2] / l]
+      const [sum, at] = sumOf(t, indices[3 * t + k]!)
+      const mean = unit(sum, at)
       const alike = own[0] * mean[0] + own[1] * mean[1] + own[2] * mean[2] > SMOOTH
       out.set(alike ? mean : own, 9 * t + 3 * k)
     }
@@ -114,22 +124,15 @@ function crispEdges(
   surface: Uint32Array,
   face: Float32Array,
 ): Float32Array {
-  const first = new Map<number, number>()
-  const count = positions.length / 3
+  const opposite = oppositeSides(indices)
   const out: number[] = []
-  for (let t = 0; t < indices.length / 3; t++)
-    for (let k = 0; k < 3; k++) {
-      const [a, b] = [indices[3 * t + k]!, indices[3 * t + ((k + 1) % 3)]!]
-      const key = Math.min(a, b) * count + Math.max(a, b)
-      const other = first.get(key)
-      if (other === undefined) {
-        first.set(key, t)
-        continue
-      }
-      if (surface[t] === surface[other]) continue
-      const [u, v] = [unit(face, 3 * t), unit(face, 3 * other)]
-      if (u[0] * v[0] + u[1] * v[1] + u[2] * v[2] > CRISP) continue
-      for (const i of [a, b]) out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
-    }
+  for (let side = 0; side < opposite.length; side++) {
+    const [t, other] = [Math.floor(side / 3), Math.floor(opposite[side]! / 3)]
+    if (opposite[side]! < side || surface[t] === surface[other]) continue
+    const [u, v] = [unit(face, 3 * t), unit(face, 3 * other)]
+    if (u[0] * v[0] + u[1] * v[1] + u[2] * v[2] > CRISP) continue
+    for (const i of [indices[side]!, indices[nextSide(side)]!])
+      out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
+  }
   return Float32Array.from(out)
 }

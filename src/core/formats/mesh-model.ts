@@ -48,9 +48,10 @@ export function meshModel(
   const unit = declared ?? guessUnit(rawSize(raw))
   const mm = FILE_UNITS[unit.name as UnitName]
   const total: Mending[] = []
-  const mended = raw.shapes.map((shape) => mendShape(shape, mm, total))
   const placed = raw.items.map((i) => ({ shape: i.shape, placement: inMm(i.placement ?? IDENTITY, mm) }))
-  onMesh?.(earlyMesh(mended, placed))
+  const sized = raw.shapes.map((s) => (mm === 1 ? s : { ...s, positions: s.positions.map((v) => v * mm) }))
+  onMesh?.(earlyMesh(sized, placed))
+  const mended = sized.map((shape) => mendShape(shape, total))
   const shapes = mended.map((mesh, i): ImportedShape => {
     const { faceStarts } = raw.shapes[i]!
     const made = faceStarts ? { ...mesh, positions: Float32Array.from(mesh.positions), faceStarts } : facesOfMesh(mesh)
@@ -77,11 +78,10 @@ export function meshModel(
 
 const inMm = (placement: Placement, mm: number): Placement => placement.map((v, k) => (k % 4 === 3 ? v * mm : v))
 
-/** The triangles in mm; those of a reader that knows the faces are sound already. */
-function mendShape(shape: RawShape, mm: number, total: Mending[]): IndexedMesh {
-  const positions = mm === 1 ? shape.positions : shape.positions.map((v) => v * mm)
-  if (shape.faceStarts) return { positions, indices: shape.indices }
-  const { mesh, mending } = mend(positions, shape.indices)
+/** Those of a reader that knows the faces are sound already. */
+function mendShape({ positions, indices, faceStarts }: RawShape, total: Mending[]): IndexedMesh {
+  if (faceStarts) return { positions, indices }
+  const { mesh, mending } = mend(positions, indices)
   total.push(mending)
   return mesh
 }

@@ -27,7 +27,7 @@ export interface ReadTools {
   startKernel: StartKernel
   /** Decodes a picture, turned as Exif says; rejects where it is damaged. Only called for pictures. */
   decode: (bytes: Uint8Array) => Promise<Pick<Picture, 'width' | 'height'>>
-  /** Given the triangles of a mesh as soon as they are mended, long before its faces are found. */
+  /** Given the triangles of a mesh as soon as they are read, before they are mended and their faces found. */
   onMesh?: ((mesh: EarlyMesh) => void) | undefined
 }
 
