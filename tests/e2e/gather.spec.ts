@@ -229,3 +229,17 @@ test('lengths between picks are kept and follow; an item says what it weighs', a
     page.getByText(/Hole Ø 11\.73, 5\.08 deep \(across its 8 flats; 12\.7 through its corners\)/),
   ).toBeVisible()
 })
+
+test('the scene is picked in from the keyboard', async ({ page }) => {
+  await newProject(page)
+  await dropFile(page, 'frame hinge.stl', HINGE)
+  await expect(page.getByRole('combobox', { name: 'Size of frame hinge' })).toBeVisible({ timeout: 30_000 })
+  await page.getByLabel('The parts as built.').focus()
+  await page.keyboard.press('l')
+  await page.waitForTimeout(300)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Flat face, 1.2 × 0.35, faces left')).toBeVisible()
+  for (let i = 0; i < 40; i++) await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Flat face, 1.2 × 0.35, faces left')).toBeHidden()
+})

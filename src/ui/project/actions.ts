@@ -64,7 +64,10 @@ export class Actions {
     const { history, set } = this.store.getState()
     const changes = await this.engine.compare(history.present, reference, taken.sha)
     const { format: kind } = taken.imported.model
-    set({ swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes: part.bytes, changes } })
+    set({
+      early: undefined,
+      swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes: part.bytes, changes },
+    })
   }
 
   async acceptSwap(): Promise<void> {

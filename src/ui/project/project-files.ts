@@ -63,10 +63,19 @@ export class ProjectFiles {
   private async read(name: string, bytes: ArrayBuffer, sha: string): Promise<Imported | undefined> {
     const { set } = this.store.getState()
     const stop = new AbortController()
+    // What the worker still had to say may come after its result.
+    let reading = true
     const show = (progress: { stage: string; share: number }) =>
-      set({ importing: { name, progress, stop: () => stop.abort() } })
+      reading && set({ importing: { name, progress, stop: () => stop.abort() } })
     show({ stage: 'Starting', share: 0 })
-    const result = await importFile(new Uint8Array(bytes), name, show, (early) => set({ early }), stop.signal)
+    const result = await importFile(
+      new Uint8Array(bytes),
+      name,
+      show,
+      (early) => reading && set({ early }),
+      stop.signal,
+    )
+    reading = false
     set({ importing: undefined })
     if (!result.ok) set({ early: undefined })
     if (!result.ok) return void this.report(name, [result.problem.message], true)

@@ -222,6 +222,17 @@ export class SceneView {
     return [((p.x + 1) / 2) * this.canvas.clientWidth, ((1 - p.y) / 2) * this.canvas.clientHeight]
   }
 
+  /** Slides what is in view the other way, so that the middle moves over it; CSS pixels. */
+  slide(right: number, up: number): void {
+    const span = this.camera === this.ortho ? (this.ortho.top - this.ortho.bottom) / this.ortho.zoom : 2 * this.camera.position.distanceTo(this.controls.target) * Math.tan((this.wide.fov * Math.PI) / 360) // prettier-ignore
+    const scale = span / Math.max(1, this.canvas.clientHeight)
+    const by = new Vector3(right * scale, up * scale, 0).applyQuaternion(this.camera.quaternion)
+    this.controls.target.add(by)
+    this.camera.position.add(by)
+    this.controls.update()
+    this.draw()
+  }
+
   look(from: Direction): void {
     const target = this.controls.target
     const reach = this.camera.position.distanceTo(target) || 400

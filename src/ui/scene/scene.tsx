@@ -1,15 +1,14 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { Pick } from '@/core/fit/picks'
-import { boxSize, type Vec3 } from '@/core/geometry/vec'
 import { useEngine } from '../project/actions-context'
-import { type ProjectState, type Showing, useProject, useProjectStore } from '../project/store'
+import { type Showing, useProject } from '../project/store'
 import { Dial } from './dial'
 import { FootLine } from './foot-line'
 import { GapInset } from './gap-inset'
-import type { Direction } from './directions'
 import { KeptLines } from './kept-lines'
-import { type Hit, SceneView } from './scene-view'
+import { keyLook, usePointing } from './pointing'
+import { SceneView } from './scene-view'
 import { Working } from './working'
 
 /** The parts as built, with the references as pale ghosts. */
@@ -52,17 +51,24 @@ export function SceneHost({
   useEarly(view)
   useMarks(view)
   useSectionCaps(view)
-  const pointer = usePointer(view)
+  const pointer = usePointing(view)
   return (
     <section aria-label="Scene" className="relative min-w-0 overflow-hidden bg-scene">
       <canvas
         ref={canvas}
-        className="absolute inset-0 size-full touch-none outline-none"
+        className="peer absolute inset-0 size-full touch-none outline-none"
         tabIndex={0}
-        aria-label="The parts as built. Drag turns, shift-drag slides, the wheel zooms."
-        {...pointer}
-        onKeyDown={(e) => keyLook(e, view)}
+        aria-label="The parts as built. Drag turns, shift-drag slides, the wheel zooms; arrow keys slide, Enter picks what is in the middle."
+        {...pointer.events}
+        onKeyDown={(e) => keyLook(e, view, pointer.pickAt)}
       />
+      <svg
+        aria-hidden
+        className="pointer-events-none absolute inset-0 m-auto hidden size-6 peer-focus-visible:block"
+        viewBox="0 0 24 24"
+      >
+        <path d="M12 1v7M12 16v7M1 12h7M16 12h7" stroke="var(--figure)" strokeWidth={2} />
+      </svg>
       {broken && (
         <p className="absolute inset-0 grid place-items-center p-10 text-center text-soft">
           This browser shows no 3D pictures (WebGL is off). The sheet, the ledger and the export work without it.
@@ -76,22 +82,6 @@ export function SceneHost({
       {children}
     </section>
   )
-}
-
-const KEYS: Record<string, Direction> = {
-  t: 'top',
-  u: 'bottom',
-  f: 'front',
-  b: 'back',
-  l: 'left',
-  r: 'right',
-  c: 'corner',
-}
-
-function keyLook(event: React.KeyboardEvent, view: SceneView | undefined): void {
-  const direction = KEYS[event.key]
-  if (direction && !event.ctrlKey && !event.metaKey) view?.look(direction)
-  if (event.key === 'a') view?.frame()
 }
 
 /** Space that is to stay free. */
@@ -202,80 +192,4 @@ function useSectionCaps(view: SceneView | undefined): void {
       current = false
     }
   }, [view, section, build, engine, showing])
-}
-
-/** Hover within a frame, and a pick where the pointer goes down and up in one place. */
-function usePointer(view: SceneView | undefined) {
-  const store = useProjectStore()
-  const down = useRef<[number, number] | undefined>(undefined)
-  const frame = useRef(0)
-  return {
-    onPointerDown: (e: React.PointerEvent) => {
-      down.current = [e.clientX, e.clientY]
-    },
-    onPointerMove: (e: React.PointerEvent) => {
-      if (!view || e.buttons !== 0) return
-      cancelAnimationFrame(frame.current)
-      const { clientX, clientY } = e
-      frame.current = requestAnimationFrame(() => {
-        const state = store.getState()
-        const hover = toPick(view.hit(clientX, clientY), state)
-        if (hover?.surface !== state.hover?.surface || hover?.owner !== state.hover?.owner) state.set({ hover })
-      })
-    },
-    onPointerLeave: () => store.getState().set({ hover: undefined }),
-    onPointerUp: (e: React.PointerEvent) => {
-      const [x, y] = down.current ?? [NaN, NaN]
-      down.current = undefined
-      if (!view || Math.hypot(e.clientX - x, e.clientY - y) > 4) return
-      const state = store.getState()
-      const hit = view.hit(e.clientX, e.clientY)
-      const edge = hit?.body.edgeNear(hit.point)
-      const found = toPick(hit, state)
-      const thickness = hit && view.thicknessAt(hit)
-      const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
-      if (!pick) state.set({ picks: [], measuring: false })
-      else if ((state.measuring || e.shiftKey) && state.picks.length > 0)
-        state.set({ picks: [...state.picks.slice(0, 2), pick], measuring: false })
-      else state.set({ picks: [pick], measuring: false })
-    },
-  }
-}
-
-function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
-  if (!hit || !build) return undefined
-  const point: Vec3 = hit.point
-  const size = hit.body.sizeOf(hit.surface)
-  const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
-  if (part) {
-    const surface = part.surfaces[hit.surface]
-    if (!surface) return undefined
-    return {
-      kind: 'surface',
-      owner: part.id,
-      ownerName: part.name,
-      step: surface.step,
-      role: surface.role,
-      surface: hit.surface,
-      shape: surface.shape,
-      point,
-      size,
-    }
-  }
-  for (const reference of build.references)
-    for (const item of reference.items) {
-      if (hit.body.id !== `item:${reference.id}:${item.id}`) continue
-      const shape = item.surfaces[hit.surface] ?? { kind: 'free' as const }
-      return {
-        kind: 'surface',
-        owner: item.id,
-        ownerName: item.name,
-        reference: reference.id,
-        surface: hit.surface,
-        shape,
-        point,
-        size: shape.kind === 'free' ? boxSize(item.bounds) : size,
-      }
-    }
-  return undefined
 }

@@ -1,0 +1,128 @@
+'use client'
+import { useRef } from 'react'
+import type { Pick } from '@/core/fit/picks'
+import { boxSize, type Vec3 } from '@/core/geometry/vec'
+import { type ProjectState, useProjectStore } from '../project/store'
+import type { Direction } from './directions'
+import type { Hit, SceneView } from './scene-view'
+
+const KEYS: Record<string, Direction> = {
+  t: 'top',
+  u: 'bottom',
+  f: 'front',
+  b: 'back',
+  l: 'left',
+  r: 'right',
+  c: 'corner',
+}
+
+const SLIDES: Record<string, [right: number, up: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+/** Screen pixels that an arrow key slides by; with Shift less, to point exactly. */
+const SLIDE = 24
+const FINE = 2
+
+/** Looks from the sides of the printer, slides and picks. */
+export function keyLook(
+  event: React.KeyboardEvent<HTMLCanvasElement>,
+  view: SceneView | undefined,
+  pickAt: (x: number, y: number, add: boolean) => void,
+): void {
+  const slide = SLIDES[event.key]
+  if (slide) {
+    const by = event.shiftKey ? FINE : SLIDE
+    view?.slide(slide[0] * by, slide[1] * by)
+    event.preventDefault()
+  }
+  if (event.key === 'Enter') {
+    const { left, top, width, height } = event.currentTarget.getBoundingClientRect()
+    pickAt(left + width / 2, top + height / 2, event.shiftKey)
+  }
+  const direction = KEYS[event.key]
+  if (direction && !event.ctrlKey && !event.metaKey) view?.look(direction)
+  if (event.key === 'a') view?.frame()
+}
+
+/** Hover within a frame, and a pick where the pointer goes down and up in one place. */
+export function usePointing(view: SceneView | undefined) {
+  const store = useProjectStore()
+  const down = useRef<[number, number] | undefined>(undefined)
+  const frame = useRef(0)
+  const pickAt = (x: number, y: number, add: boolean) => {
+    if (!view) return
+    const state = store.getState()
+    const hit = view.hit(x, y)
+    const edge = hit?.body.edgeNear(hit.point)
+    const found = toPick(hit, state)
+    const thickness = hit && view.thicknessAt(hit)
+    const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
+    if (!pick) state.set({ picks: [], measuring: false })
+    else if ((state.measuring || add) && state.picks.length > 0)
+      state.set({ picks: [...state.picks.slice(0, 2), pick], measuring: false })
+    else state.set({ picks: [pick], measuring: false })
+  }
+  const events = {
+    onPointerDown: (e: React.PointerEvent) => {
+      down.current = [e.clientX, e.clientY]
+    },
+    onPointerMove: (e: React.PointerEvent) => {
+      if (!view || e.buttons !== 0) return
+      cancelAnimationFrame(frame.current)
+      const { clientX, clientY } = e
+      frame.current = requestAnimationFrame(() => {
+        const state = store.getState()
+        const hover = toPick(view.hit(clientX, clientY), state)
+        if (hover?.surface !== state.hover?.surface || hover?.owner !== state.hover?.owner) state.set({ hover })
+      })
+    },
+    onPointerLeave: () => store.getState().set({ hover: undefined }),
+    onPointerUp: (e: React.PointerEvent) => {
+      const [x, y] = down.current ?? [NaN, NaN]
+      down.current = undefined
+      if (Math.hypot(e.clientX - x, e.clientY - y) <= 4) pickAt(e.clientX, e.clientY, e.shiftKey)
+    },
+  }
+  return { events, pickAt }
+}
+
+function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
+  if (!hit || !build) return undefined
+  const point: Vec3 = hit.point
+  const size = hit.body.sizeOf(hit.surface)
+  const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
+  if (part) {
+    const surface = part.surfaces[hit.surface]
+    if (!surface) return undefined
+    return {
+      kind: 'surface',
+      owner: part.id,
+      ownerName: part.name,
+      step: surface.step,
+      role: surface.role,
+      surface: hit.surface,
+      shape: surface.shape,
+      point,
+      size,
+    }
+  }
+  for (const reference of build.references)
+    for (const item of reference.items) {
+      if (hit.body.id !== `item:${reference.id}:${item.id}`) continue
+      const shape = item.surfaces[hit.surface] ?? { kind: 'free' as const }
+      return {
+        kind: 'surface',
+        owner: item.id,
+        ownerName: item.name,
+        reference: reference.id,
+        surface: hit.surface,
+        shape,
+        point,
+        size: shape.kind === 'free' ? boxSize(item.bounds) : size,
+      }
+    }
+  return undefined
+}
