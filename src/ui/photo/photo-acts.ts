@@ -58,11 +58,22 @@ export class PhotoActs {
     return reach > 0 ? this.engine.snap(at, reach) : Promise.resolve(at)
   }
 
+  /** Points are placed one after the other; what is done next waits for the last of them. */
+  private last: Promise<void> = Promise.resolve()
+
+  private then(act: () => void | Promise<void>): Promise<void> {
+    this.last = this.last.then(act)
+    return this.last
+  }
+
   /** Puts a point for the tool in hand. */
-  async place(at: Vec2, reach: number): Promise<void> {
+  place(at: Vec2, reach: number): Promise<void> {
+    return this.state.tool === 'trace' ? this.trace(at) : this.then(() => this.placeNow(at, reach))
+  }
+
+  private async placeNow(at: Vec2, reach: number): Promise<void> {
     const { tool } = this.state
-    if (tool === 'look' || tool === 'size') return
-    if (tool === 'trace') return this.trace(at)
+    if (tool === 'look' || tool === 'size' || tool === 'trace') return
     const p = await this.snapped(at, reach)
     const state = this.state
     if (state.tool !== tool) return
@@ -76,6 +87,10 @@ export class PhotoActs {
 
   /** Takes the last point back; without one, lays the tool down. */
   back(): void {
+    void this.then(() => this.backNow())
+  }
+
+  private backNow(): void {
     const { drawn, points, anchors, tool } = this.state
     if (drawn.nodes.length > 0) this.set({ drawn: drawnBack(drawn) })
     else if (anchors.length > 0) this.set({ anchors: anchors.slice(0, -1) })
@@ -91,6 +106,10 @@ export class PhotoActs {
 
   /** Ends the line being drawn: back at its beginning, or left open. */
   endLine(closed: boolean): void {
+    void this.then(() => this.endLineNow(closed))
+  }
+
+  private endLineNow(closed: boolean): void {
     const { drawn } = this.state
     const nodes = closed ? drawnClosed(drawn) : drawn.nodes
     if (nodes && nodes.length > 1)
