@@ -1,4 +1,4 @@
-import { type Homography, inverseMap, mapPoint } from '../../src/core/photo/homography'
+import { chainMaps, type Homography, inverseMap, mapPoint } from '../../src/core/photo/homography'
 import type { Picture } from '../../src/core/photo/picture'
 import type { Vec2 } from '../../src/core/geometry/vec'
 import { areaOf, boundsOf, contains, distanceToEdges } from '../../src/core/profile/measure'
@@ -103,9 +103,7 @@ function cameraMap({ width, height, tilt, lean, roll, distance, focal }: PhotoSe
     m[3 * j + i] = Math.sin(a)
     return m
   }
-  const times = (a: number[], b: number[]) =>
-    [0, 1, 2].flatMap((i) => [0, 1, 2].map((j) => [0, 1, 2].reduce((s, k) => s + a[3 * i + k]! * b[3 * k + j]!, 0)))
-  const m = times(turn(r!, 0, 1), times(turn(t!, 1, 2), turn(l!, 2, 0)))
+  const m = chainMaps(turn(r!, 0, 1), chainMaps(turn(t!, 1, 2), turn(l!, 2, 0)))
   const [cx, cy] = [width / 2, height / 2]
   // Rows of the projection for z = 0; the photo's y runs down.
   const x = [m[0]!, m[1]!, 0]

@@ -2,6 +2,7 @@ import { basename } from 'node:path'
 import { apply, placePositions, turn } from '../core/geometry/placement'
 import { boxOfPositions, boxSize, emptyBox, joinBoxes } from '../core/geometry/vec'
 import { areaOf, boundsOf, loopArea } from '../core/profile/measure'
+import { faceErrors } from '../core/recognise/traits'
 import { countKinds, type RecognisedFace } from '../core/recognise/recognised-face'
 import type { RoundFeature } from '../core/recognise/holes'
 import { nested } from '../core/outlines/drawing'
@@ -58,7 +59,7 @@ function inspectModel(model: ImportedModel, name: string) {
       area_mm2: round(facts.area),
       bounds_mm: roundBox(boxOfPositions(placePositions(item.placement, shape.positions))),
       faces: countKinds(facts.faces),
-      surfaces: largest(facts.faces, traits.errors, item),
+      surfaces: largest(facts.faces, faceErrors({ ...shape, ...facts }), item),
       coverage: round(traits.coverage),
       fit_error_mm: round(traits.fitError),
       rounded: traits.rounded.map((r) => ({ radius_mm: r.radius, count: r.count, inside: r.inside })),

@@ -12,7 +12,8 @@ import type { Arrangement } from '../core/print/arrange'
 import { weldIndex } from '../core/mesh/weld'
 import type { ImportedOutline } from '../core/outlines/outline'
 import { resolveOutline } from '../core/outlines/resolve-outline'
-import { type OutlineView, outlineView } from './outline-view'
+import { outlineKey, type OutlineView, outlineView } from './outline-view'
+import { keptMeasure } from '../core/fit/kept-measures'
 import type { RoundFeature } from '../core/recognise/holes'
 import type { Traits } from '../core/recognise/traits'
 import type { ImportedModel } from '../core/references/model'
@@ -54,6 +55,8 @@ export interface BuildView extends Omit<Build, 'references' | 'parts'> {
   references: ReferenceView[]
   parts: PartView[]
   outlines: OutlineView[]
+  /** What each kept length comes to. */
+  measures: { id: string; found: ReturnType<typeof keptMeasure> }[]
   /** ms */
   took: number
 }
@@ -78,8 +81,9 @@ let checks: Comlink.Remote<BuildListener> | undefined
 let tell: OnProgress | undefined
 /** Parts whose meshes the check worker has. */
 let checked = new Set<string>()
-const referenceKeys = new WeakMap<Reference, string>()
+const referenceViews = new WeakMap<Reference, ReferenceView>()
 let referenceCount = 0
+const drawn = new Map<string, OutlineView>()
 
 const ready = () => {
   builders ??= Kernel.load().then((kernel) => ({
@@ -131,9 +135,9 @@ const worker = {
       const have = new Set(known)
       const parts = build.parts.map((p) => partView(p, have))
       const references = build.references.map((r) => referenceView(r, have))
-      const value = knownLengths(build.names)
-      const outlines = project.outlines.map((o) => outlineView(resolveOutline(o, drawings, value)))
-      const made = { ...build, parts, references, outlines, took: performance.now() - start }
+      const outlines = outlineViews(project, build.names)
+      const measures = keptMeasures(project, references, parts)
+      const made = { ...build, parts, references, outlines, measures, took: performance.now() - start }
       const shown = [...parts, ...references.flatMap((r) => r.items)].flatMap((x) =>
         'space' in x ? [x.shown, x.space] : [x.shown],
       )
@@ -167,7 +171,6 @@ const worker = {
     const { symmetry, underside, ...rest } = shapeTraits(item.solid)
     return {
       ...rest,
-      errors: [],
       symmetry: symmetry.map((s) => ({ normal: turn(item.stands, s.normal), point: apply(item.stands, s.point) })),
       ...(underside
         ? {
@@ -216,25 +219,47 @@ function forChecks(ticket: number, project: Project, build: Build): BuildToCheck
   return { ticket, quality: build.quality, project, parts, rows: build.rows, steps: build.steps }
 }
 
+/** A reference for the lists and the scene; what does not change with it is made once. */
 function referenceView(reference: Reference, known: ReadonlySet<string>): ReferenceView {
-  let key = referenceKeys.get(reference)
-  if (key === undefined) {
-    key = `reference ${(referenceCount += 1)}`
-    referenceKeys.set(reference, key)
-  }
-  const items = reference.items.map((placed): ItemView => {
-    const { positions, indices, solid, stands, ...item } = placed
-    const view: ItemView = {
+  let view = referenceViews.get(reference)
+  if (!view) {
+    const items = reference.items.map(({ positions, indices, solid, stands, ...item }): ItemView => ({
       ...item,
       surfaces: shapeFacts(solid).faces.map((f) => placeShape(f, stands)),
       rounds: shapeRounds(solid),
+    }))
+    view = { ...reference, items, key: `reference ${(referenceCount += 1)}` }
+    referenceViews.set(reference, view)
+  }
+  if (known.has(view.key)) return view
+  const items = view.items.map((item, i): ItemView => {
+    const { positions, indices, moves } = reference.items[i]!
+    return {
+      ...item,
+      shown: shownItem(reference.items[i]!),
+      ...(moves ? { space: shownMesh(positions, indices, new Uint32Array(indices.length / 3)) } : {}),
     }
-    if (known.has(key)) return view
-    view.shown = shownItem(placed)
-    if (item.moves) view.space = shownMesh(positions, indices, new Uint32Array(indices.length / 3))
+  })
+  return { ...view, items }
+}
+
+/** Outlines for the lists and the scene; one that came out as before is the one made before. */
+function outlineViews(project: Project, names: Readonly<Record<string, number>>): OutlineView[] {
+  const value = knownLengths(names)
+  return project.outlines.map((outline) => {
+    const before = drawn.get(outline.id)
+    const key = `${drawings.has(outline.file)} ${outlineKey(outline, value)}`
+    if (before?.key === key) return before
+    const view = outlineView(resolveOutline(outline, drawings, value), key)
+    drawn.set(outline.id, view)
     return view
   })
-  return { ...reference, items, key }
+}
+
+function keptMeasures(project: Project, references: readonly ReferenceView[], parts: readonly PartView[]) {
+  const sized = (id: string) => project.references.find((r) => r.id === id)?.scale ?? 1
+  const things = { references: references.map((r) => ({ ...r, sized: sized(r.id) })), parts }
+  return project.measures.map((m) => ({ id: m.id, found: keptMeasure(m, things) }))
 }
 
 /** An item as it stands. */

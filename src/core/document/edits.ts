@@ -132,11 +132,11 @@ export const swapFile = (
     if (!reference) return
     const now = (old: string) => renamed[old] ?? old
     Object.assign(reference, file)
-    reference.states = Object.fromEntries(Object.entries(reference.states).map(([item, state]) => [now(item), state]))
-    for (const kept of ['travels', 'reaches'] as const)
-      reference[kept] = Object.fromEntries(
-        Object.entries(reference[kept]).map(([item, what]) => [now(item), what]),
-      ) as never
+    const renamedKeys = <T>(record: Record<string, T>): Record<string, T> =>
+      Object.fromEntries(Object.entries(record).map(([key, what]) => [now(key), what]))
+    reference.states = renamedKeys(reference.states)
+    reference.travels = renamedKeys(reference.travels)
+    reference.reaches = renamedKeys(reference.reaches)
     for (const end of p.measures.flatMap((m) => m.ends))
       if (end.reference === id) {
         end.owner = now(end.owner)
@@ -156,8 +156,7 @@ export const swapFile = (
       const { item, over, holes } = step.fields
       if (typeof item === 'string') step.fields.item = now(item)
       if (Array.isArray(holes)) step.fields.holes = holes.map((h) => (typeof h === 'string' ? now(h) : h))
-      if (typeof over === 'object' && over !== null && !Array.isArray(over))
-        step.fields.over = Object.fromEntries(Object.entries(over).map(([k, v]) => [now(k), v]))
+      if (typeof over === 'object' && over !== null && !Array.isArray(over)) step.fields.over = renamedKeys(over)
     }
   })
 

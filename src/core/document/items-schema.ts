@@ -25,7 +25,7 @@ export const travelSchema = z.discriminatedUnion('kind', [
 /** A straight space that must stay free for what comes to an item: a plug, a finger, a screwdriver. */
 export const reachSchema = z.object({ point: vec3, direction: vec3, length: formula, width: formula })
 
-export const blockShapeSchema = z.discriminatedUnion('kind', [
+const blockShapeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('box'), width: formula, depth: formula, height: formula }),
   z.object({ kind: z.literal('cylinder'), diameter: formula, height: formula }),
   z.object({ kind: z.literal('tube'), diameter: formula, bore: formula, height: formula }),

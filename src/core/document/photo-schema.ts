@@ -5,7 +5,7 @@ const formula = z.string().min(1).max(400)
 /** Pixels from the upper left corner, y down. */
 const point = z.tuple([z.number().min(-1e6).max(1e6), z.number().min(-1e6).max(1e6)])
 
-export const calibrationSchema = z.discriminatedUnion('kind', [
+const calibrationSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('length'), a: point, b: point, length: formula }),
   z.object({
     kind: z.literal('rectangle'),
@@ -28,7 +28,7 @@ const nodeSchema = z.object({
   via: point.optional(),
 })
 
-export const traceLoopSchema = z.discriminatedUnion('kind', [
+const traceLoopSchema = z.discriminatedUnion('kind', [
   z.object({ id, kind: z.literal('path'), closed: z.boolean().default(true), nodes: z.array(nodeSchema).max(5000) }),
   /** Through three points. */
   z.object({ id, kind: z.literal('circle'), points: z.tuple([point, point, point]) }),
@@ -37,7 +37,7 @@ export const traceLoopSchema = z.discriminatedUnion('kind', [
 /** A node of a path, or the middle of a circle. */
 const anchor = z.object({ loop: id, node: id.optional() })
 
-export const traceSizeSchema = z.discriminatedUnion('kind', [
+const traceSizeSchema = z.discriminatedUnion('kind', [
   z.object({
     id,
     kind: z.literal('distance'),

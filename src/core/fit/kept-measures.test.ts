@@ -47,6 +47,7 @@ const things = (project: Project): MeasurableThings => ({
   })),
 })
 const now = things(start)
+const plateNow = now.references[0]!
 const onPlate = (test: (s: SurfaceShape) => boolean, change: Partial<Pick> = {}): Pick => {
   const { id, name, surfaces } = now.references[0]!.items[0]!
   const shape = surfaces.find(test)!
@@ -56,7 +57,7 @@ const onPlate = (test: (s: SurfaceShape) => boolean, change: Partial<Pick> = {})
 const hole = (x: number) => onPlate((s) => s.kind === 'cylinder' && Math.abs(s.point[0] - x) < 1)
 
 test('a kept length follows the next revision, a new scale, and says when its thing is gone', () => {
-  const ends = [keptEnd(hole(10), now), keptEnd(hole(40), now)] as const
+  const ends = [keptEnd(hole(10), plateNow), keptEnd(hole(40), plateNow)] as const
   const kept = keepMeasure({ id: 'k', name: '', ends: [...ends] })(start)
   const value = (project: Project) => {
     const found = keptMeasure(project.measures[0]!, things(project))
@@ -73,7 +74,10 @@ test('a kept length follows the next revision, a new scale, and says when its th
 test('points go with their face, when that comes to lie elsewhere', () => {
   const top = onPlate((s) => s.kind === 'plane' && s.normal[2] > 0.9, { point: [5, 5, 4], as: 'point' })
   const under = onPlate((s) => s.kind === 'plane' && s.normal[2] < -0.9)
-  const ends: [ReturnType<typeof keptEnd>, ReturnType<typeof keptEnd>] = [keptEnd(top, now), keptEnd(under, now)]
+  const ends: [ReturnType<typeof keptEnd>, ReturnType<typeof keptEnd>] = [
+    keptEnd(top, plateNow),
+    keptEnd(under, plateNow),
+  ]
   const found = keptMeasure({ id: 'k', name: '', ends }, things(start))
   expect(found.ok && found.value).toMatchObject({ what: 'from plane to point', value: expect.closeTo(4, 3) })
 })

@@ -1,6 +1,6 @@
 import type { KeptMeasure, MeasureEnd } from '../document/measure-schema'
 import { apply, invert, type Placement } from '../geometry/placement'
-import { dot, scale, sub, type Vec3 } from '../geometry/vec'
+import { dot, scale, sub, plainVec, type Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
 import { faceRef, mostAlike } from '../references/face-ref'
 import { fail, ok, type Result } from '../result'
@@ -22,22 +22,25 @@ export interface MeasurableThings {
   }[]
 }
 
-const plain = (v: Vec3): [number, number, number] => [v[0], v[1], v[2]]
-
-/** A pick as the document keeps it. */
-export function keptEnd(pick: Pick, things: MeasurableThings): MeasureEnd {
-  const reference = things.references.find((r) => r.id === pick.reference)
+/**
+ * A pick as the document keeps it.
+ * @param reference that it was picked on, if it was one
+ */
+export function keptEnd(
+  pick: Pick,
+  reference: { id: string; placement: Placement; sized: number } | undefined,
+): MeasureEnd {
   const end = { owner: pick.owner, as: pick.as ?? usualSense(pick) }
   if (!reference)
     return {
       ...end,
-      point: plain(pick.point),
+      point: plainVec(pick.point),
       ...(pick.step ? { step: pick.step } : {}),
       ...(pick.role ? { role: pick.role } : {}),
-      ...(pick.edge ? { edge: [plain(pick.edge.from), plain(pick.edge.to)] } : {}),
+      ...(pick.edge ? { edge: [plainVec(pick.edge.from), plainVec(pick.edge.to)] } : {}),
     }
   const back = invert(reference.placement)
-  const kept = (p: Vec3) => plain(scale(apply(back, p), 1 / reference.sized))
+  const kept = (p: Vec3) => plainVec(scale(apply(back, p), 1 / reference.sized))
   const face = faceRef(pick.owner, pick.shape, reference.placement, reference.sized)
   return {
     ...end,
@@ -51,7 +54,7 @@ export function keptEnd(pick: Pick, things: MeasurableThings): MeasureEnd {
 const GONE = fail('gone', 'What this was measured on is not there any more.')
 
 /** A kept end where its thing is now: points go with the face that they were picked on. */
-export function pickOfEnd(end: MeasureEnd, things: MeasurableThings): Result<Pick> {
+function pickOfEnd(end: MeasureEnd, things: MeasurableThings): Result<Pick> {
   const found = end.reference === undefined ? onPart(end, things) : onItem(end, things)
   if (!found) return GONE
   const { shape, name, placed } = found

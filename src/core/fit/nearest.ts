@@ -5,6 +5,7 @@ import type { Reference } from '../references/resolve'
 import { smallestGap, TriangleTree } from './gap'
 import { thingOf } from './measure'
 import type { Pick } from './picks'
+import { unpacked } from './select'
 
 /** The least distance between two things, mm. */
 export interface Nearest {
@@ -50,10 +51,4 @@ function thinTriangle(pick: Pick): Float32Array {
   const on = (t: number) => thing.point.map((v, k) => v + t * thing.along[k]!)
   const [from, to] = thing.reach === undefined ? [on(-FAR), on(FAR)] : [on(0), on(thing.reach)]
   return Float32Array.from([...from, ...to, ...to])
-}
-
-function unpacked(positions: ArrayLike<number>, indices: ArrayLike<number>): Float32Array {
-  const out = new Float32Array(3 * indices.length)
-  for (let i = 0; i < indices.length; i++) for (let k = 0; k < 3; k++) out[3 * i + k] = positions[3 * indices[i]! + k]!
-  return out
 }

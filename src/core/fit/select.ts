@@ -31,14 +31,20 @@ function itemTriangles(
 ): Triangles {
   const wanted = new Set(items)
   const chosen = references.find((r) => r.id === reference)?.items.filter((i) => wanted.has(i.id)) ?? []
-  const out = new Float32Array(chosen.reduce((sum, i) => sum + i.indices.length * 3, 0))
+  const all = chosen.map((i) => unpacked(i.positions, i.indices))
+  const out = new Float32Array(all.reduce((sum, t) => sum + t.length, 0))
   let at = 0
-  for (const { positions, indices } of chosen)
-    for (const vertex of indices) {
-      out[at++] = positions[3 * vertex]!
-      out[at++] = positions[3 * vertex + 1]!
-      out[at++] = positions[3 * vertex + 2]!
-    }
+  for (const triangles of all) {
+    out.set(triangles, at)
+    at += triangles.length
+  }
+  return out
+}
+
+/** Triangles with corners of their own. */
+export function unpacked(positions: ArrayLike<number>, indices: ArrayLike<number>): Triangles {
+  const out = new Float32Array(3 * indices.length)
+  for (let i = 0; i < indices.length; i++) for (let k = 0; k < 3; k++) out[3 * i + k] = positions[3 * indices[i]! + k]!
   return out
 }
 

@@ -1,4 +1,4 @@
-import { dot, type Vec3 } from './vec'
+import { anySquareTo, cross, dot, length, scale, type Vec3 } from './vec'
 
 /**
  * A rigid (or mirrored) placement as three rows of four, row-major: the rotation's row and the
@@ -60,6 +60,28 @@ export function quarterTurn(axis: 'x' | 'y' | 'z', quarters: number): Placement 
   if (axis === 'x') return [1, 0, 0, 0, 0, c, -s, 0, 0, s, c, 0]
   if (axis === 'y') return [c, 0, s, 0, 0, 1, 0, 0, -s, 0, c, 0]
   return [c, -s, 0, 0, s, c, 0, 0, 0, 0, 1, 0]
+}
+
+/** A turn about an axis of length 1 through the origin, radians (Rodrigues); by quarters it is exact to the bit. */
+export function turnAbout([x, y, z]: Vec3, angle: number): Placement {
+  const exact = (v: number) => (Math.abs(v) < 1e-15 ? 0 : v)
+  const [c, s] = [exact(Math.cos(angle)), exact(Math.sin(angle))]
+  const t = 1 - c
+  return [
+    c + t * x * x, t * x * y - s * z, t * x * z + s * y, 0,
+    t * x * y + s * z, c + t * y * y, t * y * z - s * x, 0,
+    t * x * z - s * y, t * y * z + s * x, c + t * z * z, 0,
+  ] // prettier-ignore
+}
+
+/** The shortest turn about the origin that takes one direction to another. */
+export function turnOnto(from: Vec3, to: Vec3): Placement {
+  const c = dot(from, to)
+  if (c > 1 - 1e-12) return IDENTITY
+  if (c < -1 + 1e-12) return turnAbout(anySquareTo(from), Math.PI)
+  const axis = cross(from, to)
+  const s = length(axis)
+  return turnAbout(scale(axis, 1 / s), Math.atan2(s, c))
 }
 
 /** Places packed x y z positions; returns doubles so that far-off coordinates keep their digits. */

@@ -2,6 +2,9 @@
 export type Vec2 = readonly [number, number]
 export type Vec3 = readonly [number, number, number]
 
+/** The same as documents keep it. */
+export const plainVec = (v: Vec3): [number, number, number] => [v[0], v[1], v[2]]
+
 export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
 export const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 export const scale = (a: Vec3, s: number): Vec3 => [a[0] * s, a[1] * s, a[2] * s]

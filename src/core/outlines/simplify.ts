@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec'
+import { circleThrough } from '../profile/arcs'
 import { arc, gap2, line, type Loop, type Segment } from '../profile/segment'
 import { crossing, onPiece, type Piece, Runs } from './fit-pieces'
 
@@ -202,19 +203,8 @@ const span = (runs: Runs, part: Part): number => gap2(runs.at(part.from), runs.a
 
 /** The arc from a to b through a point between; undefined where the three lie on a line. */
 export function arcThrough(a: Vec2, via: Vec2, b: Vec2): Segment | undefined {
-  const centre = circleThrough(a, via, b)
-  if (!centre) return undefined
+  const circle = circleThrough(a, via, b)
+  if (!circle) return undefined
   const side = (via[0] - a[0]) * (b[1] - a[1]) - (via[1] - a[1]) * (b[0] - a[0])
-  return arc(a, b, centre, side > 0)
-}
-
-/** The middle of the circle through three points; undefined where they lie on a line. */
-export function circleThrough(a: Vec2, b: Vec2, c: Vec2): Vec2 | undefined {
-  const [bx, by] = [b[0] - a[0], b[1] - a[1]]
-  const [cx, cy] = [c[0] - a[0], c[1] - a[1]]
-  const d = 2 * (bx * cy - by * cx)
-  const far = Math.max(Math.hypot(bx, by), Math.hypot(cx, cy))
-  if (Math.abs(d) < 1e-9 * far * far) return undefined
-  const [b2, c2] = [bx * bx + by * by, cx * cx + cy * cy]
-  return [a[0] + (cy * b2 - by * c2) / d, a[1] + (bx * c2 - cx * b2) / d]
+  return arc(a, b, circle.centre, side > 0)
 }

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec'
+import { polygonArea } from '../profile/polygon'
 import { peak } from './edges'
 import { type Plane, valueAt } from './picture'
 
@@ -77,16 +78,6 @@ export function contoursAt(field: Plane, level: number): Contour[] {
     if (points.length > 2) out.push({ points, area: polygonArea(points), cut })
   }
   return out
-}
-
-/** Signed, positive anticlockwise. */
-export function polygonArea(points: readonly Vec2[]): number {
-  let twice = 0
-  for (const [i, p] of points.entries()) {
-    const q = points[(i + 1) % points.length]!
-    twice += p[0] * q[1] - q[0] * p[1]
-  }
-  return twice / 2
 }
 
 /** How far a point is moved to a steeper place, samples. */

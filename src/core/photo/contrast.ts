@@ -1,6 +1,6 @@
 import { solve } from '../geometry/solve'
+import { splitCounts } from './histogram'
 import type { Plane } from './picture'
-import { splitCounts } from './straighten'
 
 /** Lights and cameras darken by factors, so differences are taken between logarithms; this keeps black finite. */
 const BLACK = 8
@@ -64,14 +64,13 @@ function groundLight(logs: Float32Array, width: number, height: number, bright: 
       samples.push({ x: (x + tile / 2) / width - 0.5, y: (y + tile / 2) / height - 0.5, v })
     }
   const terms = (x: number, y: number) => [1, x, y, x * x, x * y, y * y]
-  let weights = samples.map(() => 1)
   let found = [middle(samples.map((s) => s.v)), 0, 0, 0, 0, 0]
   const light: Light = (x, y) => terms(x, y).reduce((s, t, k) => s + t * found[k]!, 0)
   for (let round = 0; round < 12; round++) {
     const off = samples.map((s) => (bright ? 1 : -1) * (light(s.x, s.y) - s.v))
     const usual = Math.max(0.01, 1.5 * middle(off.map(Math.abs)))
     // What is much less like ground than the bowl is a thing or its shadow and does not count.
-    weights = off.map((o) => (o > 2 * usual ? 0 : 1 / (1 + (o / usual) ** 2)))
+    const weights = off.map((o) => (o > 2 * usual ? 0 : 1 / (1 + (o / usual) ** 2)))
     const a = Array.from({ length: 6 }, () => new Array<number>(6).fill(0))
     const b = new Array<number>(6).fill(0)
     for (const [n, s] of samples.entries()) {

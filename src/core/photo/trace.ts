@@ -17,8 +17,6 @@ export interface TraceSettings {
   on?: Vec2
   /** How dark (or, on dark ground, bright) a thing must be: 1 is what the sharpest edges say, 0.5 takes in fainter ones. */
   level?: number
-  /** Where it is looked for, mm. */
-  window?: Window
 }
 
 /** An outline found in a photo, mm. */
@@ -53,7 +51,7 @@ export function traceOutline(
   onStage: (stage: TraceStage) => void = () => {},
 ): Result<Trace> {
   onStage('Straightening')
-  const window = settings.window ?? wholeWindow(map, [picture.width, picture.height])
+  const window = wholeWindow(map, [picture.width, picture.height])
   const plane = straighten(picture, map, window, bestMix(picture, map, window))
   if (plane.width < 8 || plane.height < 8)
     return fail('window', 'What is looked at in the photo is only a few pixels wide; check its scale.')
@@ -90,8 +88,9 @@ function sharpestLevel(contrast: Plane, window: Window, on: Vec2 | undefined): n
   let best: { level: number; slope: number } | undefined
   for (let k = 1; k < LEVELS; k++) {
     const level = (k * top) / LEVELS
+    if (level < FAINTEST) continue
     const found = choose(contoursAt(coarse, level), window, on)
-    if (level < FAINTEST || !found.ok || found.value.area < SPECK) continue
+    if (!found.ok || found.value.area < SPECK) continue
     const slope = slopeAlong(coarse, found.value.points)
     if (!best || slope > best.slope) best = { level, slope }
   }
@@ -161,7 +160,7 @@ function holesOf(outside: Contour, all: readonly Contour[]): Contour[] {
 }
 
 /** True inside a closed polygon, whichever way it runs. */
-export function inPolygon(points: readonly Vec2[], [x, y]: Vec2): boolean {
+function inPolygon(points: readonly Vec2[], [x, y]: Vec2): boolean {
   let inside = false
   for (const [i, a] of points.entries()) {
     const b = points[(i + 1) % points.length]!

@@ -1,6 +1,7 @@
 import type { TraceLoop, TraceNode } from '../document/photo-schema'
 import type { Vec2 } from '../geometry/vec'
-import { arcThrough, circleThrough } from '../outlines/simplify'
+import { arcThrough } from '../outlines/simplify'
+import { circleThrough } from '../profile/arcs'
 import { circle } from '../profile/shapes'
 import { gap2, line, type Segment } from '../profile/segment'
 
@@ -8,33 +9,27 @@ import { gap2, line, type Segment } from '../profile/segment'
 export type PlacedLoop =
   | { id: string; kind: 'circle'; points: Vec2[]; centre: Vec2; radius: number }
   | { id: string; kind: 'path'; closed: boolean; nodes: PlacedNode[] }
-export interface PlacedNode extends Omit<TraceNode, 'at' | 'via'> {
+interface PlacedNode extends Omit<TraceNode, 'at' | 'via'> {
   at: Vec2
-  via?: Vec2
+  via?: Vec2 | undefined
 }
+
+const moveNodes = (nodes: readonly PlacedNode[], move: (p: Vec2) => Vec2): PlacedNode[] =>
+  nodes.map((n) => ({ ...n, at: move(n.at), via: n.via && move(n.via) }))
 
 /** Undefined for a circle whose three points lie on a line. */
 export function placeLoop(loop: TraceLoop, toMm: (pixel: Vec2) => Vec2): PlacedLoop | undefined {
-  if (loop.kind === 'path')
-    return {
-      ...loop,
-      nodes: loop.nodes.map(({ via, ...n }) => ({ ...n, at: toMm(n.at), ...(via ? { via: toMm(via) } : {}) })),
-    }
+  if (loop.kind === 'path') return { ...loop, nodes: moveNodes(loop.nodes, toMm) }
   const points = loop.points.map(toMm)
-  const centre = circleThrough(points[0]!, points[1]!, points[2]!)
-  return centre && { id: loop.id, kind: 'circle', points, centre, radius: gap2(centre, points[0]!) }
+  const round = circleThrough(points[0]!, points[1]!, points[2]!)
+  return round && { id: loop.id, kind: 'circle', points, ...round }
 }
 
 /** Every point of a loop moved. */
 export function mapLoop(loop: PlacedLoop, move: (p: Vec2) => Vec2): PlacedLoop {
-  if (loop.kind === 'path')
-    return {
-      ...loop,
-      nodes: loop.nodes.map((n) => ({ ...n, at: move(n.at), ...(n.via ? { via: move(n.via) } : {}) })),
-    }
+  if (loop.kind === 'path') return { ...loop, nodes: moveNodes(loop.nodes, move) }
   const points = loop.points.map(move)
-  const centre = circleThrough(points[0]!, points[1]!, points[2]!) ?? move(loop.centre)
-  return { ...loop, points, centre, radius: gap2(centre, points[0]!) }
+  return { ...loop, points, ...circleThrough(points[0]!, points[1]!, points[2]!) }
 }
 
 /** Lines and arcs of a loop; curves as short lines. */

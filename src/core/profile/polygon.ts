@@ -33,3 +33,13 @@ export const chordCount = (s: Segment, tolerance: number): number =>
 
 export const toPolygons = (profile: Profile, tolerance: number): TracedPolygon[] =>
   profile.loops.map((loop) => toPolygon(loop, tolerance))
+
+/** The signed area of a closed polygon in mm2, positive anticlockwise. */
+export function polygonArea(points: readonly Vec2[]): number {
+  let twice = 0
+  for (const [i, p] of points.entries()) {
+    const q = points[(i + 1) % points.length]!
+    twice += p[0] * q[1] - q[0] * p[1]
+  }
+  return twice / 2
+}

@@ -29,3 +29,9 @@ export function patchOf(division: Division, triangles: readonly number[]): Patch
     slack,
   }
 }
+
+/** Makes a face of triangles. */
+export function settle(division: Division, triangles: readonly number[], face: RecognisedFace): void {
+  const group = division.faces.push(face) - 1
+  for (const t of triangles) division.group[t] = group
+}

@@ -49,7 +49,7 @@ export function fitCylinder(patch: Patch): RecognisedFace | undefined {
 }
 
 /** The cylinder of a known direction. */
-export function cylinderAlong(axis: Vec3, patch: Patch): RecognisedFace | undefined {
+export function cylinderAlong(axis: Vec3, patch: Patch): Extract<RecognisedFace, { kind: 'cylinder' }> | undefined {
   const { facets, points, slack } = patch
   const x = anySquareTo(axis)
   const y = cross(axis, x)

@@ -18,19 +18,20 @@ const PATIENCE = 150
 /** Shorter pieces, as a share of the radius, may as well be of a ball, unless they go far round. */
 const SHORT = 0.75
 
-/** A cylinder found within a smooth piece of a mesh, with its triangles. */
-export interface Rod {
-  face: RecognisedFace
+/** A face found within a smooth piece of a mesh, with its triangles. */
+interface Found<F extends RecognisedFace> {
+  face: F
   triangles: number[]
 }
+type Cylinder = Extract<RecognisedFace, { kind: 'cylinder' }>
 
 /**
  * Cylinders that run smoothly into other faces, as rounded edges do: the edges between their strips lie along their
  * axis, so each edge, the longest first, is tried as one.
  */
-export function findRods(division: Division, triangles: readonly number[]): Rod[] {
+export function findRods(division: Division, triangles: readonly number[]): Found<RecognisedFace>[] {
   if (triangles.length > MOST) return []
-  const { mesh, opposite, facets } = division
+  const { opposite, facets } = division
   const free = new Uint8Array(facets.length)
   for (const t of triangles) free[t] = 1
   const edges: { side: number; long: number }[] = []
@@ -43,7 +44,7 @@ export function findRods(division: Division, triangles: readonly number[]): Rod[
       edges.push({ side, long: distance(a, b) })
     }
   edges.sort((a, b) => b.long - a.long)
-  const rods: Rod[] = []
+  const rods: Found<Cylinder>[] = []
   let failed = 0
   for (const { side } of edges) {
     const [t, u] = [Math.floor(side / 3), Math.floor(opposite[side]! / 3)]
@@ -53,7 +54,7 @@ export function findRods(division: Division, triangles: readonly number[]): Rod[
     const found = grow(division, t, axis, free)
     const straight = found.length >= 6 && bendsAlong(division, found, axis)
     const face = straight ? cylinderAlong(axis, patchOf(division, found)) : undefined
-    const short = face?.kind === 'cylinder' && distance(a, b) < SHORT * face.radius
+    const short = face && distance(a, b) < SHORT * face.radius
     if (!face || (short && !wraps(division, found))) {
       failed += 1
       if (failed > PATIENCE) break
@@ -64,17 +65,19 @@ export function findRods(division: Division, triangles: readonly number[]): Rod[
     rods.push({ face, triangles: found })
   }
   return rings(division, rods)
-
-  function ends({ mesh: { positions, indices } }: Division, side: number): [Vec3, Vec3] {
-    return [vertex(positions, indices[side]!), vertex(positions, mesh.indices[nextSide(side)]!)]
-  }
 }
+
+const ends = ({ mesh: { positions, indices } }: Division, side: number): [Vec3, Vec3] => [
+  vertex(positions, indices[side]!),
+  vertex(positions, indices[nextSide(side)]!),
+]
 
 /** Share of the bending that may be at edges that do not lie along the axis. */
 const STRAY = 0.3
 
 /** True if what bends between the facets bends at edges along the axis, as in a cylinder and not in a ball. */
-function bendsAlong({ mesh, opposite, facets }: Division, found: readonly number[], axis: Vec3): boolean {
+function bendsAlong(division: Division, found: readonly number[], axis: Vec3): boolean {
+  const { opposite, facets } = division
   const own = new Set(found)
   let [along, stray] = [0, 0]
   for (const t of found)
@@ -82,10 +85,9 @@ function bendsAlong({ mesh, opposite, facets }: Division, found: readonly number
       const other = opposite[side]!
       if (other < side || !own.has(Math.floor(other / 3))) continue
       const turn = Math.acos(Math.min(1, dot(facets[t]!.normal, facets[Math.floor(other / 3)]!.normal)))
-      const a = vertex(mesh.positions, mesh.indices[side]!)
-      const edge = sub(vertex(mesh.positions, mesh.indices[nextSide(side)]!), a)
-      const cosine = Math.abs(dot(normalize(edge), axis))
-      const bend = turn * Math.hypot(...edge)
+      const [a, b] = ends(division, side)
+      const cosine = Math.abs(dot(normalize(sub(b, a)), axis))
+      const bend = turn * distance(a, b)
       if (cosine > 0.999) along += bend
       else stray += bend
     }
@@ -96,11 +98,11 @@ function bendsAlong({ mesh, opposite, facets }: Division, found: readonly number
 const RING = 3
 
 /** Puts cylinders of one radius that follow each other end to end together to a torus, where that fits them all. */
-function rings(division: Division, rods: readonly Rod[]): Rod[] {
+function rings(division: Division, rods: readonly Found<Cylinder>[]): Found<RecognisedFace>[] {
   const owner = new Map<number, number>()
   for (const [i, rod] of rods.entries()) for (const t of rod.triangles) owner.set(t, i)
-  const radius = (i: number) => (rods[i]!.face as { radius: number }).radius
-  const out: Rod[] = []
+  const radius = (i: number) => rods[i]!.face.radius
+  const out: Found<RecognisedFace>[] = []
   const seen = new Set<number>()
   for (const start of rods.keys()) {
     if (seen.has(start)) continue

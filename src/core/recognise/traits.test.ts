@@ -1,7 +1,7 @@
 import { drilledPlate, shaken, type Soup } from '../../../tests/support/soups'
 import { bracket } from '../../../demo/make/bracket'
 import { frameHinge } from '../../../demo/make/hinge'
-import { extrude } from '../formats/idf/extrude'
+import { extrude } from '../mesh/extrude'
 import { readStl } from '../formats/stl/read-stl'
 import { meshFacts } from '../mesh/facts'
 import { mend } from '../mesh/mend'

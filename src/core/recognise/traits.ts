@@ -13,6 +13,7 @@ import {
 } from '../geometry/vec'
 import { nextSide, oppositeSides } from '../mesh/half-edges'
 import { weldIndex } from '../mesh/weld'
+import { vertex } from './faces'
 import { offFace } from './off-face'
 import type { RecognisedFace } from './recognised-face'
 
@@ -34,8 +35,6 @@ export interface Traits {
   coverage: number
   /** How far its corners are at most from the faces they belong to. */
   fitError: number
-  /** The same for each face; 0 for free ones. */
-  errors: number[]
   /** Rounded edges and corners, by radius. */
   rounded: { radius: number; count: number; inside: boolean }[]
   /** Planes it is the same on both sides of. */
@@ -62,7 +61,6 @@ export function traitsOf(shape: FacedShape): Traits {
   return {
     coverage: known.reduce((s, f) => s + f.area, 0) / total,
     fitError: known.reduce((e, f) => Math.max(e, f.error), 0),
-    errors: sums.map((s) => s.error),
     rounded: roundedEdges(shape),
     symmetry: symmetryPlanes(shape, sums),
     ...(underside ? { underside } : {}),
@@ -70,7 +68,8 @@ export function traitsOf(shape: FacedShape): Traits {
   }
 }
 
-const vertex = (positions: ArrayLike<number>, i: number): Vec3 => [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!] // prettier-ignore
+/** How far the corners of each face are at most from what it stands for, mm; 0 for free ones. */
+export const faceErrors = (shape: FacedShape): number[] => faceSums(shape).map((s) => s.error)
 
 function facet({ positions, indices }: FacedShape, t: number): { normal: Vec3; area: number; corners: Vec3[] } {
   const corners = [0, 1, 2].map((k) => vertex(positions, indices[3 * t + k]!))

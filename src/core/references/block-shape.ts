@@ -1,5 +1,5 @@
 import type { BlockShape } from '../document/items-schema'
-import { extrude } from '../formats/idf/extrude'
+import { extrude } from '../mesh/extrude'
 import type { Vec2 } from '../geometry/vec'
 import { contains, loopArea } from '../profile/measure'
 import { chordsFor, toPolygon } from '../profile/polygon'
@@ -8,15 +8,12 @@ import { facesOfMesh } from '../recognise/mesh-faces'
 import { fail, ok, type Result } from '../result'
 import type { ImportedShape } from './model'
 
-/** A shape made of measured sizes, standing on the origin; round ones about z. */
-export type PlainShape = ImportedShape
-
 /** Chords stay this near to round outlines, mm. */
 const CHORD = 0.004
 const FINEST = 96
 
 /**
- * The solid that a block's sizes describe.
+ * The solid that a block's sizes describe, standing on the origin; round ones about z.
  * @param value works out a length, mm
  * @param profile an outline of the project
  * Errors: size (zero or less, or a bore wider than its tube), no-outline, and those of the formulas
@@ -25,7 +22,7 @@ export function blockShape(
   shape: BlockShape,
   value: (formula: string) => Result<number>,
   profile: (outline: string) => Profile | undefined,
-): Result<PlainShape> {
+): Result<ImportedShape> {
   const sizes: Record<string, number> = {}
   for (const [name, formula] of Object.entries(shape)) {
     if (name === 'kind' || name === 'outline') continue
@@ -39,21 +36,21 @@ export function blockShape(
   const { width = 0, depth = 0, height = 0, diameter = 0, bore = 0, top = 0 } = sizes
   switch (shape.kind) {
     case 'box':
-      return ok(faced(extrude(corners(width, depth), [], 0, height)))
+      return ok(facesOfMesh(extrude(corners(width, depth), [], 0, height)))
     case 'cylinder':
-      return ok(faced(extrude(round(diameter), [], 0, height)))
+      return ok(facesOfMesh(extrude(round(diameter), [], 0, height)))
     case 'tube':
       return bore < diameter
-        ? ok(faced(extrude(round(diameter), [round(bore)], 0, height)))
+        ? ok(facesOfMesh(extrude(round(diameter), [round(bore)], 0, height)))
         : fail('size', `The bore of ${bore} mm is as wide as the tube of ${diameter} mm.`)
     case 'cone':
-      return ok(faced(cone(diameter / 2, top / 2, height)))
+      return ok(facesOfMesh(cone(diameter / 2, top / 2, height)))
     case 'profile':
       return prism(profile(shape.outline), height)
   }
 }
 
-function prism(outline: Profile | undefined, height: number): Result<PlainShape> {
+function prism(outline: Profile | undefined, height: number): Result<ImportedShape> {
   const outside = outline?.loops.filter((l) => loopArea(l) > 0) ?? []
   if (!outline || outside.length === 0)
     return fail('no-outline', 'The outline that this is made of is not there, or encloses nothing yet.')
@@ -70,10 +67,8 @@ function prism(outline: Profile | undefined, height: number): Result<PlainShape>
     first += p.positions.length / 3
     return shifted
   })
-  return ok(faced({ positions, indices: Uint32Array.from(indices) }))
+  return ok(facesOfMesh({ positions, indices: Uint32Array.from(indices) }))
 }
-
-const faced = (mesh: { positions: Float64Array; indices: Uint32Array }): PlainShape => facesOfMesh(mesh)
 
 const corners = (w: number, d: number): Vec2[] => [[-w / 2, -d / 2], [w / 2, -d / 2], [w / 2, d / 2], [-w / 2, d / 2]] // prettier-ignore
 

@@ -1,6 +1,6 @@
 import type { FaceRef } from '../document/placing-schema'
 import { invert, type Placement } from '../geometry/placement'
-import { dot, length, scale, sub, type Vec3 } from '../geometry/vec'
+import { dot, length, plainVec, scale, sub } from '../geometry/vec'
 import { placeShape } from '../kernel/placed-shape'
 import type { SurfaceShape } from '../kernel/surface'
 import type { ImportedModel } from './model'
@@ -14,19 +14,17 @@ import { shapeFacts } from './shape-facts'
 export function faceRef(item: string, shape: SurfaceShape, placement: Placement, sized: number): FaceRef | undefined {
   const there = placeShape(shape, invert(placement))
   if (there.kind === 'free' || there.kind === 'torus') return undefined
-  const point = plain(scale(there.point, 1 / sized))
+  const point = plainVec(scale(there.point, 1 / sized))
   switch (there.kind) {
     case 'plane':
-      return { item, kind: 'plane', direction: plain(there.normal), point }
+      return { item, kind: 'plane', direction: plainVec(there.normal), point }
     case 'cylinder':
     case 'cone':
-      return { item, kind: there.kind, direction: plain(there.axis), point, radius: there.radius / sized }
+      return { item, kind: there.kind, direction: plainVec(there.axis), point, radius: there.radius / sized }
     case 'sphere':
       return { item, kind: 'sphere', point, radius: there.radius / sized }
   }
 }
-
-const plain = (v: Vec3): [number, number, number] => [v[0], v[1], v[2]]
 
 /** Faces that face more than this elsewhere are not the same one (cosine of 20 degrees). */
 const ALIKE = Math.cos((20 * Math.PI) / 180)

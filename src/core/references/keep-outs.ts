@@ -1,9 +1,18 @@
 import type { Reach, Travel } from '../document/items-schema'
-import { apply, compose, fromFrame, placePositions, type Placement, translation, turn } from '../geometry/placement'
+import {
+  apply,
+  compose,
+  fromFrame,
+  placePositions,
+  type Placement,
+  translation,
+  turn,
+  turnAbout,
+} from '../geometry/placement'
 import { anySquareTo, cross, normalize, scale, type Vec3 } from '../geometry/vec'
 import { ok, type Result } from '../result'
-import { blockShape, type PlainShape } from './block-shape'
-import { turnAbout } from './placing'
+import { blockShape } from './block-shape'
+import type { ImportedShape } from './model'
 
 /** Between two poses of a turn at most this angle, degrees, and of a slide this length, mm. */
 const STEP = { turn: 5, slide: 1 } as const
@@ -74,7 +83,7 @@ export function reachSpace(
   placement: Placement,
   sized: number,
   value: (formula: string) => Result<number>,
-): Result<{ shape: PlainShape; placement: Placement }> {
+): Result<{ shape: ImportedShape; placement: Placement }> {
   const rod = blockShape({ kind: 'cylinder', diameter: reach.width, height: reach.length }, value, NO_PROFILE)
   if (!rod.ok) return rod
   const z = normalize(turn(placement, reach.direction))

@@ -1,17 +1,15 @@
 import type { FaceRef, PlacingMove } from '../document/placing-schema'
-import { apply, compose, IDENTITY, placePositions, type Placement, translation, turn } from '../geometry/placement'
 import {
-  add,
-  anySquareTo,
-  boxOfPositions,
-  cross,
-  dot,
-  emptyBox,
-  joinBoxes,
-  scale,
-  sub,
-  type Vec3,
-} from '../geometry/vec'
+  apply,
+  compose,
+  placePositions,
+  type Placement,
+  translation,
+  turn,
+  turnAbout,
+  turnOnto,
+} from '../geometry/placement'
+import { add, boxOfPositions, dot, emptyBox, joinBoxes, scale, sub, type Vec3 } from '../geometry/vec'
 import { placeShape } from '../kernel/placed-shape'
 import type { Profile } from '../profile/segment'
 import type { SurfaceShape } from '../kernel/surface'
@@ -133,30 +131,6 @@ function against(
   const turned = turnOnto(a.axis, dot(a.axis, b.axis) < 0 ? scale(b.axis, -1) : b.axis)
   const off = sub(b.point, apply(turned, a.point))
   return ok(compose(translation(sub(off, scale(b.axis, dot(off, b.axis)))), turned))
-}
-
-/** The shortest turn about the origin that takes one direction to another. */
-export function turnOnto(from: Vec3, to: Vec3): Placement {
-  const c = dot(from, to)
-  if (c > 1 - 1e-12) return IDENTITY
-  if (c < -1 + 1e-12) return turnAbout(anySquareTo(from), Math.PI)
-  const axis = cross(from, to)
-  const s = Math.hypot(...axis)
-  return turnAbout(scale(axis, 1 / s), Math.atan2(s, c))
-}
-
-/** A turn about an axis of length 1 through the origin (Rodrigues). */
-export function turnAbout([x, y, z]: Vec3, angle: number): Placement {
-  const quarter = angle / (Math.PI / 2)
-  const exact = Math.abs(quarter - Math.round(quarter)) < 1e-12
-  const c = exact ? [1, 0, -1, 0][((Math.round(quarter) % 4) + 4) % 4]! : Math.cos(angle)
-  const s = exact ? [0, 1, 0, -1][((Math.round(quarter) % 4) + 4) % 4]! : Math.sin(angle)
-  const t = 1 - c
-  return [
-    c + t * x * x, t * x * y - s * z, t * x * z + s * y, 0,
-    t * x * y + s * z, c + t * y * y, t * y * z - s * x, 0,
-    t * x * z - s * y, t * y * z + s * x, c + t * z * z, 0,
-  ] // prettier-ignore
 }
 
 /** The middle of what is asked for, where the reference is now. */

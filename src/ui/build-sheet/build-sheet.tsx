@@ -2,6 +2,7 @@
 import { addStep, setPart } from '@/core/document/edits'
 import { STEP_KINDS } from '@/core/steps/registry'
 import { offeredOpenings } from '@/core/steps/propose'
+import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { Menu } from '../primitives/menu'
 import { useActions } from '../project/actions-context'
@@ -166,7 +167,7 @@ function AddStep() {
     const board = build?.references.find((r) => r.board)
     const fields: Record<string, string> = kind === 'case' ? { reference: board?.id ?? '' } : { case: caseId }
     if (kind === 'opening') fields.item = board?.board?.overhangs[0]?.item ?? board?.items[0]?.id ?? ''
-    edit(addStep({ id: crypto.randomUUID().slice(0, 8), kind, off: false, fields }))
+    edit(addStep({ id: newId(), kind, off: false, fields }))
   }
   return (
     <Menu

@@ -4,8 +4,10 @@ import { removeNumber, setNumber } from '@/core/document/edits'
 import type { ProjectNumber } from '@/core/document/schema'
 import { inBothUnits, formatLength } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
+import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { NameField } from '../primitives/name-field'
+import { Remove } from '../primitives/small'
 import { useDocument, useProject } from '../project/store'
 
 /** Named values of the project, which every formula can use. */
@@ -23,7 +25,7 @@ export function Numbers() {
       <button
         type="button"
         className="py-1.5 text-soft hover:text-ink"
-        onClick={() => edit(setNumber(crypto.randomUUID().slice(0, 8), free(), '10 mm'))}
+        onClick={() => edit(setNumber(newId(), free(), '10 mm'))}
       >
         Add a number …
       </button>
@@ -65,14 +67,7 @@ function NumberLine({ number }: { number: ProjectNumber }) {
         <span className="text-soft" title={value === undefined ? '' : inBothUnits(value)}>
           {value === undefined ? '' : formatLength(value, unit)}
         </span>
-        <button
-          type="button"
-          aria-label={`Take out ${number.name}`}
-          className="text-soft hover:text-rust"
-          onClick={() => edit(removeNumber(number.id))}
-        >
-          ×
-        </button>
+        <Remove label={`Take out ${number.name}`} act={() => edit(removeNumber(number.id))} />
       </div>
       {problem && <p className="text-[14px] text-rust">▲ {problem.message}</p>}
     </div>

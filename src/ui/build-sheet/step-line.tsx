@@ -5,6 +5,7 @@ import { duplicateStep, moveStep, nameStep, removeStep, setOff } from '@/core/do
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
 import type { StepReport } from '@/core/build/build'
+import { newId } from '../new-id'
 import { Menu } from '../primitives/menu'
 import { useProject } from '../project/store'
 import { FieldValue } from './field-value'
@@ -101,7 +102,7 @@ function StepMenu({ step }: { step: ProjectStep }) {
   const acts: [string, () => void][] = [
     [step.off ? 'Switch on' : 'Switch off', () => edit(setOff(step.id, !step.off))],
     ['Name it', () => setNaming(true)],
-    ['Do it twice', () => edit(duplicateStep(step.id, crypto.randomUUID().slice(0, 8)))],
+    ['Do it twice', () => edit(duplicateStep(step.id, newId()))],
     ['Move up', () => edit(moveStep(step.id, -1))],
     ['Move down', () => edit(moveStep(step.id, 1))],
     ['Take it out', () => edit(removeStep(step.id))],

@@ -18,6 +18,7 @@ const build = (clear: number, key = 'k'): BuildView => ({
   steps: [report('wrap', clear), report('posts', 1)],
   references: [reference(key)],
   outlines: [],
+  measures: [],
   names: { line: 0.42 },
   numberProblems: {},
   took: 1,

@@ -19,12 +19,11 @@ export function shareBuild(before: BuildView | undefined, next: BuildView): Buil
       before.references,
       next.references.map((r) => before.references.find((b) => b.key === r.key) ?? r),
     ),
-    outlines: next.outlines.map((outline) =>
-      same(
-        before.outlines.find((o) => o.id === outline.id),
-        outline,
-      ),
+    outlines: shareList(
+      before.outlines,
+      next.outlines.map((o) => before.outlines.find((b) => b.key === o.key) ?? o),
     ),
+    measures: same(before.measures, next.measures),
     names: same(before.names, next.names),
     numberProblems: same(before.numberProblems, next.numberProblems),
   }

@@ -4,7 +4,7 @@ import type { ProjectReference } from '@/core/document/schema'
 import { boxSize, emptyBox, joinBoxes } from '@/core/geometry/vec'
 import type { ReferenceView } from '@/worker/build.worker'
 import { useProject } from '../project/store'
-import { GuessedUnit } from './guessed-unit'
+import { FileUnitFacts } from './file-unit-facts'
 
 /** What the import of a reference had to say: its file, its unit, what was mended. It can be read here at any time. */
 export function ImportFacts({ reference, settings }: { reference: ReferenceView; settings: ProjectReference }) {
@@ -12,21 +12,14 @@ export function ImportFacts({ reference, settings }: { reference: ReferenceView;
   const edit = useProject((s) => s.edit)
   return (
     <div className="py-1 text-[15px] leading-snug text-soft">
-      {unit.certain ? (
-        <p>
-          From {settings.fileName}, in {unit.name} ({unit.from}).
-          {settings.scale !== 1 && ` Sized by ${settings.scale.toPrecision(5)}.`}
-        </p>
-      ) : (
-        <GuessedUnit
-          name={reference.name}
-          fileName={settings.fileName}
-          guessed={unit.name}
-          scale={settings.scale}
-          size={boxSize(reference.items.reduce((box, i) => joinBoxes(box, i.bounds), emptyBox()))}
-          onScale={(scale) => edit(setScale(reference.id, scale))}
-        />
-      )}
+      <FileUnitFacts
+        name={reference.name}
+        fileName={settings.fileName}
+        unit={unit}
+        scale={settings.scale}
+        size={boxSize(reference.items.reduce((box, i) => joinBoxes(box, i.bounds), emptyBox()))}
+        onScale={(scale) => edit(setScale(reference.id, scale))}
+      />
       {notes.map((note) => (
         <p key={note}>{note}</p>
       ))}

@@ -1,4 +1,5 @@
 import type { Block, BlockShape } from '@/core/document/items-schema'
+import { newId } from '../new-id'
 
 /** What the shapes of blocks are called. */
 export const SHAPES: Readonly<Record<BlockShape['kind'], string>> = {
@@ -25,7 +26,7 @@ export function newBlock(
 ): Block {
   const shape = FIRST[kind]
   return {
-    id: crypto.randomUUID().slice(0, 8),
+    id: newId(),
     name: change.keepOut ? 'Space to keep free' : `Measured ${SHAPES[kind]}`,
     at: ['0', '0', '0'],
     shape: shape.kind === 'profile' ? { ...shape, outline: outline ?? '' } : shape,

@@ -12,7 +12,7 @@ import type { OutlineView } from '@/worker/outline-view'
 import { openPhoto } from '../photo/photo-state'
 import { Heading } from '../primitives/heading'
 import { useProject, useUnit } from '../project/store'
-import { GuessedUnit } from './guessed-unit'
+import { FileUnitFacts } from './file-unit-facts'
 import { PhotoFacts } from './photo-facts'
 
 /** Flat outlines to fit: drawings, and what was traced from photos. */
@@ -59,10 +59,7 @@ function OutlineBlock({ outline, view }: { outline: ProjectOutline; view: Outlin
         <button
           type="button"
           className="text-[14px] text-soft hover:text-rust"
-          onClick={() => {
-            edit(removeOutline(outline.id))
-            set({ photo: undefined })
-          }}
+          onClick={() => edit(removeOutline(outline.id))}
         >
           Take {outline.name} out of the project
         </button>
@@ -110,21 +107,16 @@ function DrawingFacts({ drawing, view }: { drawing: Extract<ProjectOutline, { ki
   return (
     <div className="py-1 text-[15px] leading-snug text-soft">
       {view.problem && <p className="text-rust">■ {view.problem.message}</p>}
-      {unit &&
-        (unit.certain || !bounds ? (
-          <p>
-            From {drawing.fileName}, in {unit.name} ({unit.from}).
-          </p>
-        ) : (
-          <GuessedUnit
-            name={drawing.name}
-            fileName={drawing.fileName}
-            guessed={unit.name}
-            scale={drawing.scale}
-            size={[bounds[2] - bounds[0], bounds[3] - bounds[1]]}
-            onScale={(scale) => edit(setDrawingScale(drawing.id, scale))}
-          />
-        ))}
+      {unit && (
+        <FileUnitFacts
+          name={drawing.name}
+          fileName={drawing.fileName}
+          unit={unit}
+          scale={drawing.scale}
+          size={bounds ? [bounds[2] - bounds[0], bounds[3] - bounds[1]] : []}
+          onScale={(scale) => edit(setDrawingScale(drawing.id, scale))}
+        />
+      )}
       {notes.map((note) => (
         <p key={note}>{note}</p>
       ))}

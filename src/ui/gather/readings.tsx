@@ -6,8 +6,10 @@ import { readingFacts } from '@/core/readings/reading'
 import { evaluateFormula } from '@/core/units/formula'
 import { formatLength, withUnit } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
+import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { NameField } from '../primitives/name-field'
+import { Remove } from '../primitives/small'
 import { useProject, useUnit } from '../project/store'
 
 const BOX =
@@ -28,11 +30,7 @@ export function Readings() {
         <ReadingLine key={`${r.id} ${r.name}`} reading={r} taken={taken} />
       ))}
       <p className="flex gap-6 py-1.5 text-soft">
-        <button
-          type="button"
-          className="hover:text-ink"
-          onClick={() => edit(addReading(crypto.randomUUID().slice(0, 8), free()))}
-        >
+        <button type="button" className="hover:text-ink" onClick={() => edit(addReading(newId(), free()))}>
           Add a reading …
         </button>
         <button type="button" className="hover:text-ink" onClick={() => set({ calipers: true })}>
@@ -65,14 +63,7 @@ function ReadingLine({ reading, taken }: { reading: ProjectReading; taken: Reado
           onBlur={(e) => e.target.value !== reading.what && edit(describeReading(reading.id, { what: e.target.value }))}
         />
         <b>{facts.ok ? withUnit(facts.value.mean, unit) : ''}</b>
-        <button
-          type="button"
-          aria-label={`Take out ${reading.name}`}
-          className="text-soft hover:text-rust"
-          onClick={() => edit(removeReading(reading.id))}
-        >
-          ×
-        </button>
+        <Remove label={`Take out ${reading.name}`} act={() => edit(removeReading(reading.id))} />
       </p>
       <p className="flex flex-wrap items-baseline gap-x-3 pl-3 text-[14.5px]">
         {reading.repeats.map((repeat, i) => (

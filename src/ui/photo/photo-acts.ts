@@ -9,7 +9,9 @@ import {
 import type { Vec2 } from '@/core/geometry/vec'
 import { inOrder, type PhotoMap } from '@/core/photo/photo-map'
 import { workedOut } from '@/core/photo/resolve-photo'
+import { gap2 } from '@/core/profile/segment'
 import { knownLengths } from '@/core/units/known-lengths'
+import { newId } from '../new-id'
 import type { ProjectStore } from '../project/store'
 import type { PhotoEngine } from './photo-engine'
 import {
@@ -24,7 +26,6 @@ import {
 } from './photo-state'
 import type { PhotoOutline } from './use-photo'
 
-const newId = () => crypto.randomUUID().slice(0, 8)
 const rounded = ([x, y]: Vec2): [number, number] => [Math.round(x * 1000) / 1000, Math.round(y * 1000) / 1000]
 
 /** What can be done on an open photo. Points in pixels. */
@@ -224,7 +225,4 @@ export class PhotoActs {
 }
 
 /** What the map makes of two points, mm. */
-export const between = ({ toMm }: PhotoMap, a: Vec2, b: Vec2): number => {
-  const [p, q] = [toMm(a), toMm(b)]
-  return Math.hypot(p[0] - q[0], p[1] - q[1])
-}
+export const between = ({ toMm }: PhotoMap, a: Vec2, b: Vec2): number => gap2(toMm(a), toMm(b))

@@ -34,7 +34,7 @@ export function PhotoOverlay({
   const path = (run: readonly Segment[], toPixel: (p: Vec2) => Vec2) => outlinePath(run, (p) => at(toPixel(p)))
   const { calibration } = photo
   const picked = state.picked
-  const pending = [...state.points]
+  const pending = state.points
   return (
     <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
       {calibration?.kind === 'rectangle' && <Shape points={calibration.corners.map(at)} closed tone="var(--ochre)" />}
@@ -45,7 +45,7 @@ export function PhotoOverlay({
       {resolved?.traced.map((loop, i) => {
         const toPixel = resolved.map.toPhoto
         const driven = resolved.loops[i]!
-        const moved = JSON.stringify(driven) !== JSON.stringify(loop)
+        const moved = driven !== loop
         return (
           <g key={loop.id}>
             {moved && <Line d={path(segmentsOf(loop), toPixel)} tone="#ffffff" dash="2 5" />}
@@ -177,7 +177,7 @@ function Anchors({
 
 function Drawn({ state, cursor, at }: { state: PhotoState; cursor: Vec2 | undefined; at: (p: Vec2) => Vec2 }) {
   const { nodes, via } = state.drawn
-  const run = segmentsOf({ id: '', kind: 'path', closed: false, nodes: nodes as never })
+  const run = segmentsOf({ id: '', kind: 'path', closed: false, nodes })
   const last = nodes.at(-1)!
   return (
     <>

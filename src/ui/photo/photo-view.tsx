@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Vec2 } from '@/core/geometry/vec'
 import { mapLoop, segmentsOf } from '@/core/photo/traced-loop'
 import type { ResolvedPhoto } from '@/core/photo/resolve-photo'
-import { distanceTo } from '@/core/profile/segment'
+import { distanceTo, gap2 } from '@/core/profile/segment'
 import { useProject, useProjectStore } from '../project/store'
 import { PhotoActs } from './photo-acts'
 import { Loupe, PhotoCanvas } from './photo-canvas'
@@ -190,13 +190,11 @@ function usePointer(
   }
 }
 
-const far = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1])
-
 const nearest = <T extends { at: Vec2 }>(things: readonly T[], at: Vec2, reach: number): T | undefined =>
-  things.filter((t) => far(t.at, at) <= reach).sort((a, b) => far(a.at, at) - far(b.at, at))[0]
+  things.filter((t) => gap2(t.at, at) <= reach).sort((a, b) => gap2(a.at, at) - gap2(b.at, at))[0]
 
 const backAtBeginning = ({ drawn }: PhotoState, at: Vec2, reach: number): boolean =>
-  drawn.nodes.length > 2 && far(drawn.nodes[0]!.at, at) <= reach
+  drawn.nodes.length > 2 && gap2(drawn.nodes[0]!.at, at) <= reach
 
 /** The point, or the piece, or the round hole of the trace that is pointed at. */
 function pickAt(
@@ -215,7 +213,7 @@ function pickAt(
   for (const loop of resolved.loops) {
     const inPixels = mapLoop(loop, resolved.map.toPhoto)
     if (inPixels.kind === 'circle') {
-      if (Math.abs(far(inPixels.centre, at) - inPixels.radius) < reach) return { what: 'line', loop: loop.id }
+      if (Math.abs(gap2(inPixels.centre, at) - inPixels.radius) < reach) return { what: 'line', loop: loop.id }
       continue
     }
     for (const [i, node] of inPixels.nodes.entries()) {

@@ -5,12 +5,11 @@ import type { Imported } from '@/core/formats/read-file'
 import type { ImportedModel } from '@/core/references/model'
 import { proposeCase, proposeOpening, proposePosts } from '@/core/steps/propose'
 import type { ReferenceView } from '@/worker/build.worker'
+import { newId } from '../new-id'
 import type { Engine } from '../engine/engine'
 import { openPhoto } from '../photo/photo-state'
 import { ProjectFiles } from './project-files'
 import type { ProjectStore } from './store'
-
-const newId = () => crypto.randomUUID().slice(0, 8)
 
 /** What a maker does to a project that takes more than one edit. */
 export class Actions {

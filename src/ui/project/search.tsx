@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { addStep } from '@/core/document/edits'
 import { STEP_KINDS, stepKindNamed } from '@/core/steps/registry'
+import { newId } from '../new-id'
 import { useActions } from './actions-context'
 import { type Place, PLACES, type ProjectState, useDocument, useProject, useProjectStore } from './store'
 
@@ -102,7 +103,7 @@ function useThings(): Found[] {
     set({ place: 'shape' })
     edit(
       addStep({
-        id: crypto.randomUUID().slice(0, 8),
+        id: newId(),
         kind,
         off: false,
         fields: kind === 'case' ? { reference: references[0]?.id ?? '' } : { case: caseStep?.id ?? '' },

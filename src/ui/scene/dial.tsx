@@ -18,7 +18,7 @@ export function Dial({ view }: { view: SceneView }) {
   const perspective = useProject((s) => s.perspective)
   const showing = useProject((s) => s.showing)
   const set = useProject((s) => s.set)
-  const from = useDrawn(view, (v) => v.lookingFrom())
+  const from = useDrawn(view, (v) => v.eye.lookingFrom())
   const references = showing.references ?? 'solid'
   const word = (direction: Direction) =>
     from === direction ? 'font-semibold text-ink underline underline-offset-4' : 'text-soft hover:text-ink'
@@ -35,7 +35,7 @@ export function Dial({ view }: { view: SceneView }) {
             type="button"
             title={`From the ${direction} (${key.toLowerCase()})`}
             className={`absolute ${place} ${word(direction)}`}
-            onClick={() => view.look(direction)}
+            onClick={() => view.eye.look(direction)}
           >
             {direction}
           </button>
@@ -46,7 +46,7 @@ export function Dial({ view }: { view: SceneView }) {
               type="button"
               title="From the top (t)"
               className={`pointer-events-auto ${word('top')}`}
-              onClick={() => view.look('top')}
+              onClick={() => view.eye.look('top')}
             >
               top
             </button>
@@ -54,7 +54,7 @@ export function Dial({ view }: { view: SceneView }) {
               type="button"
               title="From below (u)"
               className={`pointer-events-auto ${word('bottom')}`}
-              onClick={() => view.look('bottom')}
+              onClick={() => view.eye.look('bottom')}
             >
               bottom
             </button>
@@ -62,7 +62,7 @@ export function Dial({ view }: { view: SceneView }) {
         </span>
       </div>
       <div className="pointer-events-auto flex flex-wrap justify-end gap-x-4">
-        <button type="button" className="figure" title="From a corner (c)" onClick={() => view.look('corner')}>
+        <button type="button" className="figure" title="From a corner (c)" onClick={() => view.eye.look('corner')}>
           corner
         </button>
         <button type="button" className="figure" title="Everything in view (a)" onClick={() => view.frame()}>

@@ -14,7 +14,7 @@ export function edgeNear(edges: ArrayLike<number>, at: Vec3): (Edge & { off: num
   const end = (i: number): Vec3 => [edges[i]!, edges[i + 1]!, edges[i + 2]!]
   let best: { i: number; off: number } | undefined
   for (let i = 0; i < edges.length; i += 6) {
-    const off = offSegment(end(i), end(i + 3), at)
+    const off = offSegment(edges, i, at)
     if (!best || off < best.off) best = { i, off }
   }
   if (!best) return undefined
@@ -45,8 +45,11 @@ export function edgeNear(edges: ArrayLike<number>, at: Vec3): (Edge & { off: num
   return { from: on(from), to: on(to), off: best.off }
 }
 
-function offSegment(a: Vec3, b: Vec3, p: Vec3): number {
-  const [d, q] = [sub(b, a), sub(p, a)]
-  const t = Math.max(0, Math.min(1, dot(q, d) / (dot(d, d) || 1)))
-  return Math.hypot(q[0] - t * d[0], q[1] - t * d[1], q[2] - t * d[2])
+/** How far a point is from a piece of edge; written out, since a click may have to look at hundreds of thousands. */
+function offSegment(e: ArrayLike<number>, i: number, [px, py, pz]: Vec3): number {
+  const [ax, ay, az] = [e[i]!, e[i + 1]!, e[i + 2]!]
+  const [dx, dy, dz] = [e[i + 3]! - ax, e[i + 4]! - ay, e[i + 5]! - az]
+  const [qx, qy, qz] = [px - ax, py - ay, pz - az]
+  const t = Math.max(0, Math.min(1, (qx * dx + qy * dy + qz * dz) / (dx * dx + dy * dy + dz * dz || 1)))
+  return Math.hypot(qx - t * dx, qy - t * dy, qz - t * dz)
 }

@@ -1,13 +1,11 @@
 import { setBlock, setReach, setTravel } from '@/core/document/edits'
 import type { Pick } from '@/core/fit/picks'
 import { apply, invert, turn } from '@/core/geometry/placement'
-import { scale, type Vec3 } from '@/core/geometry/vec'
+import { scale, plainVec, type Vec3 } from '@/core/geometry/vec'
 import { faceRef } from '@/core/references/face-ref'
 import { newBlock } from '../gather/new-block'
 import type { ProjectState } from '../project/store'
 import type { Verb } from './verb'
-
-const plain = (v: Vec3): [number, number, number] => [v[0], v[1], v[2]]
 
 /** How what was picked on an item says that it moves, is reached, or carries something that the file lacks. */
 export function itemVerbs(pick: Pick, { build, history, edit }: ProjectState): Verb[] {
@@ -16,11 +14,11 @@ export function itemVerbs(pick: Pick, { build, history, edit }: ProjectState): V
   const item = view?.items.find((i) => i.id === pick.owner)
   if (!view || !settings || !item || item.made || pick.kind === 'item') return []
   const back = invert(view.placement)
-  const point = plain(scale(apply(back, pick.point), 1 / settings.scale))
+  const point = plainVec(scale(apply(back, pick.point), 1 / settings.scale))
   const { shape } = pick
-  const way = (v: Vec3) => plain(turn(back, v))
+  const way = (v: Vec3) => plainVec(turn(back, v))
   if (shape.kind === 'cylinder' || shape.kind === 'cone') {
-    const about = plain(scale(apply(back, shape.point), 1 / settings.scale))
+    const about = plainVec(scale(apply(back, shape.point), 1 / settings.scale))
     const travel = { kind: 'turn', point: about, axis: way(shape.axis), from: 0, to: 360 } as const
     return [['it turns about this axis', () => edit(setTravel(settings.id, item.id, travel))]]
   }

@@ -5,11 +5,11 @@ import { keptEnd } from '@/core/fit/kept-measures'
 import { circleOfThree, measurePicks, sensesOf, usualSense } from '@/core/fit/measure'
 import type { Pick } from '@/core/fit/picks'
 import { formatLength, inBothUnits, withUnit } from '@/core/units/length'
+import { newId } from '../new-id'
 import { Choose } from '../primitives/choose'
 import { useEngine } from '../project/actions-context'
 import { useProject, useProjectStore, useUnit } from '../project/store'
-import { measurable } from './kept-lines'
-import { verbsForTwo } from './placing-verbs'
+import { pickedReference, verbsForTwo } from './placing-verbs'
 import { ScaleCheckLine } from './scale-check'
 
 const SENSES = {
@@ -47,8 +47,11 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
   const take = (k: 0 | 1) => (as: NonNullable<Pick['as']>) =>
     set({ picks: [first, second].map((p, i) => (i === k ? { ...p, as } : p)) })
   const keep = () => {
-    const things = measurable(store.getState())
-    edit(keepMeasure({ id: crypto.randomUUID().slice(0, 8), name: '', ends: [keptEnd(first, things), keptEnd(second, things)] })) // prettier-ignore
+    const end = (pick: Pick) => {
+      const on = pickedReference(pick, store.getState())
+      return keptEnd(pick, on && { ...on, id: on.settings.id, sized: on.settings.scale })
+    }
+    edit(keepMeasure({ id: newId(), name: '', ends: [end(first), end(second)] })) // prettier-ignore
     set({ picks: [] })
   }
   const rounds = [first, second].flatMap(({ shape }) => ('radius' in shape ? [`Ø ${format(2 * shape.radius)}`] : []))
@@ -91,18 +94,18 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
 function useNearest(first: Pick, second: Pick) {
   const engine = useEngine()
   const build = useProject((s) => s.build)
-  const document = useProject((s) => s.history.present)
+  const store = useProjectStore()
   const [found, setFound] = useState<{ value: number; along: readonly [number, number, number] }>()
   const whole = [first, second].some((p) => (p.as ?? usualSense(p)) === 'item')
   useEffect(() => {
     if (!whole) return
     let gone = false
-    void engine.nearest(document, first, second).then((m) => !gone && setFound(m))
+    void engine.nearest(store.getState().history.present, first, second).then((m) => !gone && setFound(m))
     return () => {
       gone = true
       setFound(undefined)
     }
-  }, [engine, document, build, first, second, whole])
+  }, [engine, store, build, first, second, whole])
   return found
 }
 

@@ -4,13 +4,12 @@ import type { Pick } from '@/core/fit/picks'
 import { invert, turn } from '@/core/geometry/placement'
 import { normalize, sub } from '@/core/geometry/vec'
 import { faceRef } from '@/core/references/face-ref'
+import { newId } from '../new-id'
 import type { ProjectState } from '../project/store'
 import type { Verb } from './verb'
 
-const newId = () => crypto.randomUUID().slice(0, 8)
-
 /** A reference that was picked: where it is, and what it is scaled by. */
-function pickedReference(pick: Pick, { build, history }: ProjectState) {
+export function pickedReference(pick: Pick, { build, history }: ProjectState) {
   const view = build?.references.find((r) => r.id === pick.reference)
   const settings = history.present.references.find((r) => r.id === pick.reference)
   return view && settings && { placement: view.placement, settings }

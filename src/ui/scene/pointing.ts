@@ -35,7 +35,7 @@ export function keyLook(
   const slide = SLIDES[event.key]
   if (slide) {
     const by = event.shiftKey ? FINE : SLIDE
-    view?.slide(slide[0] * by, slide[1] * by)
+    view?.eye.slide(slide[0] * by, slide[1] * by)
     event.preventDefault()
   }
   if (event.key === 'Enter') {
@@ -43,7 +43,7 @@ export function keyLook(
     pickAt(left + width / 2, top + height / 2, event.shiftKey)
   }
   const direction = KEYS[event.key]
-  if (direction && !event.ctrlKey && !event.metaKey) view?.look(direction)
+  if (direction && !event.ctrlKey && !event.metaKey) view?.eye.look(direction)
   if (event.key === 'a') view?.frame()
 }
 
@@ -58,7 +58,7 @@ export function usePointing(view: SceneView | undefined) {
     const hit = view.hit(x, y)
     const edge = hit?.body.edgeNear(hit.point)
     const found = toPick(hit, state)
-    const thickness = hit && view.thicknessAt(hit)
+    const thickness = hit?.body.thicknessAt(hit.point, hit.normal)
     const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
     if (!pick) state.set({ picks: [], measuring: false })
     else if ((state.measuring || add) && state.picks.length > 0)

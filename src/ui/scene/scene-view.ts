@@ -5,8 +5,6 @@ import {
   LineSegments,
   BufferGeometry,
   Mesh,
-  OrthographicCamera,
-  PerspectiveCamera,
   Plane,
   Raycaster,
   Scene,
@@ -14,13 +12,12 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three'
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Section, Showing } from '../project/store'
 import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
-import { type Direction, LOOK_FROM } from './directions'
+import { Eye } from './eye'
 import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
@@ -28,9 +25,6 @@ import { smallPicture } from './picture'
 import { Unpicked } from './unpicked'
 
 Mesh.prototype.raycast = acceleratedRaycast
-
-/** Beyond this factor things are of another size altogether. */
-const RESIZED = 3
 
 export interface Look {
   color: string
@@ -54,10 +48,7 @@ export interface Hit {
 export class SceneView {
   private readonly renderer: WebGLRenderer
   private readonly scene = new Scene()
-  private camera: OrthographicCamera | PerspectiveCamera
-  private readonly ortho = new OrthographicCamera(-1, 1, 1, -1, -5000, 5000)
-  private readonly wide = new PerspectiveCamera(35, 1, 1, 10000)
-  private readonly controls: OrbitControls
+  readonly eye: Eye
   private readonly bodies = new Map<string, Body>()
   private readonly looks = new Map<string, Look>()
   private readonly marks = new Marks()
@@ -68,8 +59,6 @@ export class SceneView {
   private colors: Palette = palette()
   private section: Section | undefined
   private pending = 0
-  /** The size of what was last brought into view, mm. */
-  private framed = 0
   /** Called after every drawing, to move what is laid over the scene. */
   readonly drawn = new Set<() => void>()
 
@@ -79,16 +68,11 @@ export class SceneView {
     // Asking for a shader's errors waits for it to be compiled.
     this.renderer.debug.checkShaderErrors = false
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
-    this.camera = this.ortho
-    for (const camera of [this.ortho, this.wide]) camera.up.set(0, 0, 1)
-    this.controls = new OrbitControls(this.ortho, canvas)
-    this.controls.zoomToCursor = true
-    this.controls.enableDamping = false
-    this.controls.addEventListener('change', () => this.draw())
+    this.eye = new Eye(canvas, () => this.draw())
     this.grid = new LineSegments(new BufferGeometry(), new LineBasicMaterial())
     this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps)
     this.caster.firstHitOnly = true
-    this.look('corner')
+    this.eye.look('corner')
     this.recolor()
   }
 
@@ -103,12 +87,7 @@ export class SceneView {
 
   resize(width: number, height: number): void {
     this.renderer.setSize(width, height, false)
-    const half = (this.ortho.top - this.ortho.bottom) / 2
-    this.ortho.left = (-half * width) / height
-    this.ortho.right = (half * width) / height
-    this.ortho.updateProjectionMatrix()
-    this.wide.aspect = width / height
-    this.wide.updateProjectionMatrix()
+    this.eye.resize(width, height)
     this.draw()
   }
 
@@ -189,7 +168,7 @@ export class SceneView {
   hit(clientX: number, clientY: number): Hit | undefined {
     const box = this.canvas.getBoundingClientRect()
     const at = new Vector2(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
-    this.caster.setFromCamera(at, this.camera)
+    this.caster.setFromCamera(at, this.eye.camera)
     const planes = this.planes()
     const bodies = [...this.bodies.values()].filter((b) => b.group.visible && b.mesh.material.depthWrite)
     let best: Hit | undefined
@@ -211,55 +190,10 @@ export class SceneView {
     return best
   }
 
-  /** How far it is through the material behind a point of a body, square to its face; 0 where there is none. */
-  thicknessAt({ body, point, normal }: Hit): number {
-    return body.thicknessAt(point, normal)
-  }
-
   /** Where a point of the scene is on the canvas, in CSS pixels. */
   project(point: readonly [number, number, number]): [number, number] {
-    const p = new Vector3(...point).project(this.camera)
+    const p = new Vector3(...point).project(this.eye.camera)
     return [((p.x + 1) / 2) * this.canvas.clientWidth, ((1 - p.y) / 2) * this.canvas.clientHeight]
-  }
-
-  /** Slides what is in view the other way, so that the middle moves over it; CSS pixels. */
-  slide(right: number, up: number): void {
-    const span = this.camera === this.ortho ? (this.ortho.top - this.ortho.bottom) / this.ortho.zoom : 2 * this.camera.position.distanceTo(this.controls.target) * Math.tan((this.wide.fov * Math.PI) / 360) // prettier-ignore
-    const scale = span / Math.max(1, this.canvas.clientHeight)
-    const by = new Vector3(right * scale, up * scale, 0).applyQuaternion(this.camera.quaternion)
-    this.controls.target.add(by)
-    this.camera.position.add(by)
-    this.controls.update()
-    this.draw()
-  }
-
-  look(from: Direction): void {
-    const target = this.controls.target
-    const reach = this.camera.position.distanceTo(target) || 400
-    this.camera.position.copy(target).add(new Vector3(...LOOK_FROM[from]).normalize().multiplyScalar(reach))
-    this.camera.lookAt(target)
-    this.controls.update()
-    this.draw()
-  }
-
-  /** The side looked from, where it is one. */
-  lookingFrom(): string {
-    const d = this.camera.position.clone().sub(this.controls.target).normalize()
-    const named = (Object.entries(LOOK_FROM) as [Direction, [number, number, number]][]).find(
-      ([name, v]) => name !== 'corner' && d.dot(new Vector3(...v).normalize()) > 0.985,
-    )
-    return named?.[0] ?? ''
-  }
-
-  setPerspective(on: boolean): void {
-    const next = on ? this.wide : this.ortho
-    if (next === this.camera) return
-    next.position.copy(this.camera.position)
-    next.quaternion.copy(this.camera.quaternion)
-    this.camera = next
-    this.controls.object = next
-    this.controls.update()
-    this.draw()
   }
 
   /** Brings everything into view; of itself only the first time and when it has become another size altogether. */
@@ -267,33 +201,14 @@ export class SceneView {
     const box = new Box3()
     for (const body of this.bodies.values()) if (body.group.visible) box.expandByObject(body.mesh)
     for (const extra of this.unpicked.shown()) box.expandByObject(extra)
-    if (box.isEmpty()) return
-    const size = box.getSize(new Vector3()).length()
-    const resized = size > RESIZED * this.framed || size < this.framed / RESIZED
-    if (!again && !resized) return
-    this.framed = size
-    const centre = box.getCenter(new Vector3())
-    const direction = this.camera.position.clone().sub(this.controls.target).normalize()
-    this.controls.target.copy(centre)
-    const { clientWidth, clientHeight } = this.canvas
-    const half = (size / 2) * 1.05 * Math.max(1, clientHeight / Math.max(1, clientWidth))
-    this.ortho.zoom = 1
-    this.ortho.top = half
-    this.ortho.bottom = -half
-    this.ortho.left = (-half * clientWidth) / Math.max(1, clientHeight)
-    this.ortho.right = -this.ortho.left
-    this.ortho.updateProjectionMatrix()
-    this.camera.position.copy(centre).add(direction.multiplyScalar(size * 2))
-    this.controls.update()
-    layGrid(this.grid, box)
-    this.draw()
+    if (!box.isEmpty() && this.eye.frame(box, again)) layGrid(this.grid, box)
   }
 
   draw(): void {
     if (this.pending) return
     this.pending = requestAnimationFrame(() => {
       this.pending = 0
-      this.renderer.render(this.scene, this.camera)
+      this.renderer.render(this.scene, this.eye.camera)
       for (const listener of this.drawn) listener()
     })
   }
@@ -304,7 +219,7 @@ export class SceneView {
     this.section = undefined
     this.marks.visible = this.caps.visible = false
     this.dressAll()
-    this.renderer.render(this.scene, this.camera)
+    this.renderer.render(this.scene, this.eye.camera)
     const taken = smallPicture(this.canvas, width)
     this.section = section
     this.marks.visible = this.caps.visible = true
@@ -317,7 +232,7 @@ export class SceneView {
     cancelAnimationFrame(this.pending)
     this.keepOnly(new Set())
     this.marks.dispose()
-    this.controls.dispose()
+    this.eye.dispose()
     this.renderer.dispose()
   }
 }

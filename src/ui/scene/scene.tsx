@@ -145,7 +145,7 @@ function useBodies(view: SceneView | undefined): void {
     view.draw()
     if (present.size > 0 || build.outlines.length > 0) view.frame(false)
   }, [view, build, showing, usual, swap])
-  useEffect(() => view?.setPerspective(perspective), [view, perspective])
+  useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
 }
 
 /** What is being read is looked at before its faces are found. */

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../../geometry/vec'
+import { polygonArea } from '../../profile/polygon'
 import { DamagedFile } from '../limits'
 
 /** A row of an IDF outline: the angle is what is swept on the way here from the row before, degrees; 360 is a circle. */
@@ -19,7 +20,7 @@ export function idfOutlines(rows: readonly OutlineRow[]): Vec2[][] {
   const loops = [...byLoop].sort(([a], [b]) => a - b).map(([, list]) => polygon(list))
   const sound = loops.filter((l) => l.length >= 3)
   if (sound.length === 0) throw new DamagedFile('The IDF file is damaged: an outline has fewer than three corners.')
-  return sound.map((loop, i) => (signedArea(loop) > 0 === (i === 0) ? loop : loop.reverse()))
+  return sound.map((loop, i) => (polygonArea(loop) > 0 === (i === 0) ? loop : loop.reverse()))
 }
 
 function polygon(rows: readonly OutlineRow[]): Vec2[] {
@@ -60,10 +61,3 @@ function arcPoints(a: Vec2, b: Vec2, sweep: number): Vec2[] {
     return [centre[0] + c * x - s * y, centre[1] + s * x + c * y]
   })
 }
-
-/** Positive for a polygon that runs anticlockwise. */
-export const signedArea = (loop: readonly Vec2[]): number =>
-  loop.reduce((sum, p, i) => {
-    const q = loop[(i + 1) % loop.length]!
-    return sum + p[0] * q[1] - q[0] * p[1]
-  }, 0) / 2

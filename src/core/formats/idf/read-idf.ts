@@ -4,7 +4,7 @@ import { fail, ok, type Result } from '../../result'
 import type { FileUnit } from '../../references/model'
 import { DamagedFile, finite, reading } from '../limits'
 import type { RawItem, RawModel, RawShape } from '../mesh-model'
-import { extrude } from './extrude'
+import { extrude } from '../../mesh/extrude'
 import { idfOutlines, type OutlineRow } from './outlines'
 
 interface Section {

@@ -3,6 +3,7 @@ import type { Vec2, Vec3 } from '../../geometry/vec'
 import type { Kernel } from '../../kernel/kernel'
 import { polygonToLoop } from '../../profile/arcs'
 import { loopArea } from '../../profile/measure'
+import { polygonArea } from '../../profile/polygon'
 import type { Profile } from '../../profile/segment'
 
 /** Bends smaller than this are taken out of an outline, mm. */
@@ -27,10 +28,10 @@ export function silhouette(
       return apply(frame, [positions[i]!, positions[i + 1]!, positions[i + 2]!])
     })
     const polygon = beyond(corners, from).map((p): Vec2 => [p[0], p[1]])
-    const area = signedArea(polygon)
+    const area = polygonArea(polygon)
     if (Math.abs(area) > 1e-7) flat.push(area > 0 ? polygon : polygon.reverse())
   }
-  const outer = kernel.flatUnion(flat, GRAIN).filter((p) => signedArea(p) > 1e-3)
+  const outer = kernel.flatUnion(flat, GRAIN).filter((p) => polygonArea(p) > 1e-3)
   return { loops: outer.map((p) => polygonToLoop(p, 2 * GRAIN)).filter((loop) => loopArea(loop) > 1e-3) }
 }
 
@@ -46,13 +47,4 @@ function beyond(corners: readonly Vec3[], from: number): Vec3[] {
     }
   }
   return out
-}
-
-function signedArea(polygon: readonly Vec2[]): number {
-  let twice = 0
-  for (const [i, p] of polygon.entries()) {
-    const q = polygon[(i + 1) % polygon.length]!
-    twice += p[0] * q[1] - q[0] * p[1]
-  }
-  return twice / 2
 }

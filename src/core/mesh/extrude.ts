@@ -1,15 +1,20 @@
 import earcut from 'earcut'
-import type { Vec2 } from '../../geometry/vec'
-import type { RawShape } from '../mesh-model'
-import { signedArea } from './outlines'
+import type { Vec2 } from '../geometry/vec'
+import { polygonArea } from '../profile/polygon'
+import type { IndexedMesh } from './weld'
 
 /**
  * A prism over a polygon with holes, closed, its triangles sharing corners.
  * @param outer anticlockwise
  * @param holes clockwise or not
  */
-export function extrude(outer: readonly Vec2[], holes: readonly (readonly Vec2[])[], z0: number, z1: number): RawShape {
-  const loops = [outer, ...holes.map((h) => (signedArea(h) > 0 ? [...h].reverse() : h))]
+export function extrude(
+  outer: readonly Vec2[],
+  holes: readonly (readonly Vec2[])[],
+  z0: number,
+  z1: number,
+): IndexedMesh {
+  const loops = [outer, ...holes.map((h) => (polygonArea(h) > 0 ? [...h].reverse() : h))]
   const points = loops.flat()
   const starts = loops.slice(1).map((_, i) => loops.slice(0, i + 1).reduce((n, l) => n + l.length, 0))
   const flat = earcut(

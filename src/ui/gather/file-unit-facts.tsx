@@ -1,30 +1,35 @@
 'use client'
 import { sizeIn } from '@/core/references/guess-unit'
-import { FILE_UNITS, type UnitName } from '@/core/references/model'
+import { FILE_UNITS, type FileUnit, type UnitName } from '@/core/references/model'
 import { Choose } from '../primitives/choose'
 
 /** Units a file without one may be in. */
 const CHOICES: readonly UnitName[] = ['mm', 'in', 'cm', 'm']
 
-/** A visible choice between the sizes that a file without a unit could mean. */
-export function GuessedUnit({
+/** Which unit a file is in and how that is known; where it does not say, a choice between the sizes it could mean. */
+export function FileUnitFacts({
   name,
   fileName,
-  guessed: guess,
+  unit,
   scale,
   size,
   onScale,
 }: {
   name: string
   fileName: string
-  /** The unit it was taken to be in. */
-  guessed: string
+  unit: FileUnit
   scale: number
   /** As it is now, mm. */
   size: readonly number[]
   onScale: (scale: number) => void
 }) {
-  const guessed = FILE_UNITS[guess as UnitName]
+  if (unit.certain)
+    return (
+      <p>
+        From {fileName}, in {unit.name} ({unit.from}).{scale !== 1 && ` Sized by ${scale.toPrecision(5)}.`}
+      </p>
+    )
+  const guessed = FILE_UNITS[unit.name as UnitName]
   const inFile = size.map((v) => v / (guessed * scale))
   const chosen = CHOICES.find((u) => Math.abs((scale * guessed) / FILE_UNITS[u] - 1) < 1e-9)
   return (
