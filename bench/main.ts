@@ -5,10 +5,10 @@
 import { readFileSync } from 'node:fs'
 import initKernel from 'replicad-opencascadejs'
 import { writeStepAssembly } from '../demo/make/step-assembly'
-import { Builder } from '../src/core/build/builder'
+import { Builder } from '../src/core/sheet/builder'
 import { runChecks } from '../src/core/checks'
 import { setField } from '../src/core/document/edits'
-import { readProject } from '../src/core/document/read'
+import { readProject } from '../src/core/sheet/read-project'
 import { readStep } from '../src/core/formats/step/read-step'
 import { measureLedger } from '../src/core/fit/ledger'
 import { Kernel } from '../src/core/kernel/kernel'
@@ -55,7 +55,7 @@ const builder = new Builder(kernel)
 const changed = (id: string, field: string, from: number) => (run: number) =>
   builder.build(setField(id, field, `${from + (run + 2) / 100}`)(project), models, 'view')
 const lastStep = await median(RUNS, changed('knob', 'gap', 0.6))
-const firstStep = await median(RUNS, changed('wrap', 'clear', 0.7))
+const firstStep = await median(RUNS, changed('wrap', 'clear', 0.55))
 
 const built = await builder.build(project, models, 'view')
 const rows = measureLedger(built)

@@ -41,7 +41,7 @@ const button: Solid = {
 }
 
 /**
- * A revision as an assembly: 30 items in A, the last one (a tall pin header) not fitted on the real board. In B the USB
+ * A revision as an assembly: 30 items in A, the last one (a radio module that stands upright) not fitted on the real board. In B the USB
  * socket has moved by 1.2 mm, the knob is 3 mm taller, a mounting hole has moved by 1 mm, and the crystal is gone.
  */
 export function rl2(rev: Revision): Node {
@@ -125,7 +125,7 @@ export function rl2(rev: Revision): Node {
           { name: `Pin K${i + 1}`, solid: pin, color: '#d9dbdd', place: at(24, -9 + i * 2.5, 0) },
         ]),
       },
-      { name: 'Pin header', color: '#17191c', solid: box(0, 0, 0, [2.5, 15.2, 11.5]), place: at(25, 8, top) },
+      { name: 'Radio module', color: '#17191c', solid: box(0, 0, 0, [2.8, 16.4, 12.6]), place: at(25, 8, top) },
     ],
   }
 }

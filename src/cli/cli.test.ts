@@ -114,11 +114,11 @@ test('case goes the whole way, and what it saved builds the same again', () => {
     'case',
     BOARD,
     '--clearance',
-    '1/32 in',
+    '60 thou',
     '--wall',
     '2',
     '--leave-out',
-    'Pin header',
+    'Radio module',
     '--posts',
     '--openings',
     '--place',
@@ -136,7 +136,7 @@ test('case goes the whole way, and what it saved builds the same again', () => {
     expect(existsSync(join(out, part.file))).toBe(true)
   }
   for (const row of report.ledger.filter((r) => r.between.startsWith('Board in case')))
-    expect(row.measured_mm).toBeCloseTo(25.4 / 32, 1.7)
+    expect(row.measured_mm).toBeCloseTo(1.524, 1.7)
   const saved = join(
     out,
     readdirSync(out).find((f) => f.endsWith('.anorak.zip'))!,
@@ -163,5 +163,5 @@ test('bad input ends with 2 and says what would do', () => {
 }, 180_000)
 
 test('a wall through a fitted item ends with 1', () => {
-  expect(anorak('case', BOARD, '--clearance', '0.7', '--wall', 'twelve', '--out', join(out, 'bad')).code).toBe(1)
+  expect(anorak('case', BOARD, '--clearance', '0.55', '--wall', 'twelve', '--out', join(out, 'bad')).code).toBe(1)
 })

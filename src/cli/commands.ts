@@ -1,8 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { basename, extname, join } from 'node:path'
 import { randomUUID } from 'node:crypto'
-import type { Build, Quality } from '../core/build/build'
-import { Builder } from '../core/build/builder'
+import type { Build, Quality } from '../core/built/built'
+import { Builder } from '../core/sheet/builder'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import { emptyProject, type Project, makeReference } from '../core/document/schema'
@@ -15,7 +15,7 @@ import type { Arrangement } from '../core/print/arrange'
 import type { ImportedModel } from '../core/references/model'
 import { resolveReference } from '../core/references/resolve'
 import { raise } from '../core/result'
-import { proposeCase } from '../core/steps/propose'
+import { propose } from '../core/steps/offers'
 import { importSolids, loadProject, readWhole, sha256 } from './files'
 import { round, roundBox } from './rounded'
 
@@ -48,18 +48,15 @@ export async function runCase(file: string, wishes: CaseWishes) {
       'no-board',
       `No board was found in ${basename(file)}: none of its ${model.items.length} items is thin and flat. A case can only be wrapped round a circuit board.`,
     )
-  const steps = proposeCase(
-    reference,
-    board,
+  const empty: Project = { ...emptyProject(title), references: [settings] }
+  const project = propose(
+    { document: empty, references: [reference], parts: [], left: [], picks: [], newId: randomUUID },
+    ['wrap', ...(wishes.posts ? (['stand'] as const) : []), ...(wishes.openings ? (['let out'] as const) : [])],
     {
       ...(wishes.clearance === undefined ? {} : { clear: wishes.clearance }),
       ...(wishes.wall === undefined ? {} : { wall: wishes.wall }),
-      openings: wishes.openings,
-      posts: wishes.posts,
     },
-    randomUUID,
   )
-  const project: Project = { ...emptyProject(title), references: [settings], steps }
   const models = new Map([[settings.file, model]])
   const notes =
     wishes.posts && !board.holes.some((h) => h.mounting)

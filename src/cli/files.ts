@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
-import { dirname, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
 import initKernel from 'replicad-opencascadejs'
 import { importedFiles } from '../core/document/imported-files'
-import { readProject } from '../core/document/read'
+import { readProject } from '../core/sheet/read-project'
 import type { Project } from '../core/document/schema'
 import { unpackProject } from '../core/formats/project-file'
 import { type Imported, readFile } from '../core/formats/read-file'
@@ -86,6 +87,15 @@ function besides(file: string, bytes: Uint8Array): { project: Project; files: Ma
   const project = expectOk(readProject(new TextDecoder().decode(bytes)))
   return {
     project,
-    files: new Map(importedFiles(project).map((f) => [f.file, readBytes(join(dirname(file), f.fileName))])),
+    files: new Map(importedFiles(project).map((f) => [f.file, readBytes(besideOrShipped(file, f.fileName))])),
   }
+}
+
+/** An imported file beside its project; those that ship with the demo need not lie there. */
+function besideOrShipped(project: string, name: string): string {
+  const beside = join(dirname(project), name)
+  if (existsSync(beside)) return beside
+  const demo = join(dirname(fileURLToPath(import.meta.url)), '../../demo')
+  const shipped = ['boards', 'bracket', 'hinge'].map((folder) => join(demo, folder, basename(name)))
+  return shipped.find(existsSync) ?? beside
 }

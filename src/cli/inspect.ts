@@ -7,14 +7,9 @@ import { countKinds, type RecognisedFace } from '../core/recognise/recognised-fa
 import type { RoundFeature } from '../core/recognise/holes'
 import { nested } from '../core/outlines/drawing'
 import type { ImportedOutline } from '../core/outlines/outline'
-import { sizeIn } from '../core/references/guess-unit'
-import {
-  FILE_UNITS,
-  type FileUnit,
-  type ImportedItem,
-  type ImportedModel,
-  type UnitName,
-} from '../core/references/model'
+import { sizeIn } from '../core/units/guess-unit'
+import { type ImportedItem, type ImportedModel } from '../core/references/model'
+import { FILE_UNITS, type FileUnit, type UnitName } from '../core/units/file-unit'
 import { type Reference, resolveReference } from '../core/references/resolve'
 import { shapeFacts, shapeRounds, shapeTraits } from '../core/references/shape-facts'
 import { importFile, readWhole } from './files'

@@ -3,20 +3,24 @@ import { ProblemError } from '../core/result'
 import { runBuild, runCase, runCheck } from './commands'
 import { runInspect } from './inspect'
 import { formatReport } from './report'
+import { projectJsonSchema } from '../core/steps/describe'
+import { runSteps } from './steps'
 import { runTrace } from './trace'
 
 const HELP = `anorak inspect FILE
-anorak case BOARD.step [--clearance 0.7] [--wall 1.6] [--leave-out NAME]... [--posts] [--openings]
+anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--posts] [--openings]
                        [--place bed|assembled] --out DIR
 anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled]
 anorak check PROJECT
+anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
+anorak schema      The JSON Schema of the project file.
 anorak trace PHOTO --corners "x,y x,y x,y x,y" --size 210x148 | --scale "x,y x,y" --size 140
                    [--at x,y] [--tolerance 0.15]
                    The outline of what lies in a PNG or JPEG, straightened by the corners of a known rectangle
                    (clockwise, --size from the first to the second by from the second to the third) or
                    scaled by two points; points in pixels from the upper left, y down.
 
-Lengths are formulas: 0.7, "1/32 in", "2*line". --json prints JSON.
+Lengths are formulas: 0.55, "3/16 in", "2*line". --json prints JSON.
 Exit code: 0 all well, 1 findings that stop an export, 2 bad input.
 `
 
@@ -45,6 +49,16 @@ async function main(): Promise<number> {
   if (values.help || command === undefined) {
     process.stdout.write(HELP)
     return values.help ? 0 : 2
+  }
+  if (command === 'schema') {
+    process.stdout.write(`${JSON.stringify(projectJsonSchema(), null, 2)}\n`)
+    return 0
+  }
+  if (command === 'steps') {
+    const steps = runSteps()
+    const brief = { steps: steps.map(({ kind, title, about }) => ({ kind, title, about })) }
+    process.stdout.write(values.json ? `${JSON.stringify(steps, null, 2)}\n` : formatReport(brief))
+    return 0
   }
   if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
   if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { eq } from 'drizzle-orm'
-import { readProject } from '../core/document/read'
+import { readProject } from '../core/sheet/read-project'
 import { expectOk } from '../core/result'
 import type { Db } from './database'
 import { storeBytes } from './file-store'

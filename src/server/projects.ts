@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
-import { checkProject, readProject, writeProject } from '../core/document/read'
+import { checkProject, readProject, writeProject } from '../core/sheet/read-project'
 import { emptyProject, type Project } from '../core/document/schema'
 import { fail, ok, type Result } from '../core/result'
 import type { Db } from './database'

@@ -1,12 +1,12 @@
 import * as Comlink from 'comlink'
-import type { BuiltPart, Quality, StepReport } from '../core/build/build'
+import type { BuiltPart, Quality, StepReport } from '../core/built/built'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import type { Project } from '../core/document/schema'
-import { type LedgerRow, measureLedger } from '../core/fit/ledger'
+import { GapCache, type LedgerRow, measureLedger } from '../core/fit/ledger'
 import { type Nearest, nearestOf } from '../core/fit/nearest'
 import type { Pick } from '../core/fit/picks'
-import type { RowSpec } from '../core/fit/rows'
+import type { RowSpec } from '../core/built/rows'
 import { Kernel } from '../core/kernel/kernel'
 import type { TaggedMesh } from '../core/kernel/surface'
 import type { ImportedOutline } from '../core/outlines/outline'
@@ -33,6 +33,7 @@ export interface CheckEvents {
 const models = new Map<string, ImportedModel>()
 const drawings = new Map<string, ImportedOutline>()
 const references = new ResolvedReferences(drawings)
+const gaps = new GapCache()
 let meshes = new Map<string, TaggedMesh>()
 let kernel: Promise<Kernel> | undefined
 let events: CheckEvents | undefined
@@ -77,13 +78,13 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
     return mesh ? [{ ...p, mesh }] : []
   })
   const placed = references.all(project, models)
-  const ledger = measureLedger({ parts, rows, references: placed })
+  const ledger = measureLedger({ parts, rows, references: placed }, undefined, gaps)
   events?.ledger(ticket, ledger)
   await breathe()
   if (quality === 'drag' || newest !== build) return
   kernel ??= Kernel.load()
   const loaded = await kernel
-  const built = { quality, names: {}, numberProblems: {}, parts, rows, steps, references: placed }
+  const built = { quality, names: {}, numberProblems: {}, left: [], parts, rows, steps, references: placed }
   events?.findings(ticket, runChecks({ project, build: built, ledger, kernel: loaded }))
 }
 

@@ -1,4 +1,4 @@
-import type { ResolvedOutline } from '../core/outlines/resolve-outline'
+import type { ResolvedOutline } from '../core/references/resolve-outline'
 import type { ProjectOutline } from '../core/document/schema'
 import { chordCount } from '../core/profile/polygon'
 import { pointAt, type Segment } from '../core/profile/segment'

@@ -15,7 +15,7 @@ test('a box shows its twelve edges, flat sides, and a box for every side', () =>
   expect(shown.edges).toHaveLength(12 * 2 * 3)
   expect(shown.positions).toHaveLength(12 * 9)
   for (const [f, face] of faces.entries()) {
-    const box = shown.surfaceBoxes.subarray(6 * f, 6 * f + 6)
+    const box = shown.regionBoxes.subarray(6 * f, 6 * f + 6)
     const size = [0, 1, 2].map((c) => box[c + 3]! - box[c]!)
     const across = [0, 1, 2].findIndex((c) => face.kind === 'plane' && Math.abs(face.normal[c]!) > 0.9)
     expect(size).toEqual([30, 20, 10].map((v, c) => (c === across ? 0 : v)))

@@ -1,24 +1,27 @@
 import { BufferAttribute, BufferGeometry } from 'three'
 import { nextSide, oppositeSides } from '../core/mesh/half-edges'
+import { unpacked } from '../core/mesh/unpack'
 import { MeshBVH, type SerializedBVH } from 'three-mesh-bvh'
 
 /** A mesh ready to be drawn and picked: three vertices of its own for each triangle. */
 export interface ShownMesh {
   positions: Float32Array
   normals: Float32Array
-  /** Two points for each crisp edge. */
+  /** Two points for each piece of a crisp edge. */
   edges: Float32Array
-  /** For each triangle its surface. */
-  triangleSurface: Uint32Array
-  /** The box of each surface: its lower corner, then its upper one. */
-  surfaceBoxes: Float32Array
+  /** For each such piece the border that it is of, where borders are known. */
+  borderOf: Int32Array
+  /** For each triangle its region: what is picked as one. */
+  regionOf: Uint32Array
+  /** The box of each region: its lower corner, then its upper one. */
+  regionBoxes: Float32Array
   tree: SerializedBVH
 }
 
 /** What of a mesh changes hands when it is posted, so that nobody has to copy it. */
 export function buffersOf(shown: ShownMesh): ArrayBuffer[] {
-  const { positions, normals, edges, triangleSurface, surfaceBoxes, tree } = shown
-  const arrays = [positions, normals, edges, triangleSurface, surfaceBoxes, tree.indirectBuffer]
+  const { positions, normals, edges, borderOf, regionOf, regionBoxes, tree } = shown
+  const arrays = [positions, normals, edges, borderOf, regionOf, regionBoxes, tree.indirectBuffer]
   return [...arrays.flatMap((a) => (a ? [a.buffer as ArrayBuffer] : [])), ...(tree.roots as ArrayBuffer[])]
 }
 
@@ -27,42 +30,42 @@ const CRISP = 0.94
 /** Within one surface, facets that turn more than this are drawn as facets (cosine). */
 const SMOOTH = 0.5
 
-/** Works out normals (smooth within a surface), crisp edges (between surfaces) and the tree for picking. */
+/**
+ * Works out normals (smooth within a region), crisp edges (between regions) and the tree for picking.
+ * @param borders for each side of a triangle the border that it lies on, where borders are known
+ */
 export function shownMesh(
   positions: ArrayLike<number>,
   indices: ArrayLike<number>,
-  triangleSurface: Uint32Array,
+  regionOf: Uint32Array,
+  borders?: Int32Array,
 ): ShownMesh {
   const count = indices.length / 3
-  const flat = new Float32Array(9 * count)
+  const flat = unpacked(positions, indices)
   const face = new Float32Array(3 * count)
-  for (let t = 0; t < count; t++) {
-    for (let k = 0; k < 3; k++)
-      for (let c = 0; c < 3; c++) flat[9 * t + 3 * k + c] = positions[3 * indices[3 * t + k]! + c]!
-    faceNormal(flat, t, face)
-  }
-  const normals = smoothNormals(indices, triangleSurface, face)
-  const edges = crispEdges(positions, indices, triangleSurface, face)
+  for (let t = 0; t < count; t++) faceNormal(flat, t, face)
+  const normals = smoothNormals(indices, regionOf, face)
+  const { edges, borderOf } = crispEdges(positions, indices, regionOf, face, borders)
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(flat, 3))
   const tree = MeshBVH.serialize(new MeshBVH(geometry, { indirect: true }))
-  const surfaces = Uint32Array.from(triangleSurface)
   return {
     positions: flat,
     normals,
     edges,
-    triangleSurface: surfaces,
-    surfaceBoxes: boxesOf(flat, surfaces),
+    borderOf,
+    regionOf: Uint32Array.from(regionOf),
+    regionBoxes: boxesOf(flat, regionOf),
     tree,
   }
 }
 
-function boxesOf(flat: Float32Array, triangleSurface: Uint32Array): Float32Array {
-  const count = triangleSurface.reduce((most, s) => Math.max(most, s + 1), 0)
+function boxesOf(flat: Float32Array, regionOf: Uint32Array): Float32Array {
+  const count = regionOf.reduce((most, s) => Math.max(most, s + 1), 0)
   const boxes = new Float32Array(6 * count)
   for (let s = 0; s < count; s++) boxes.fill(Infinity, 6 * s, 6 * s + 3).fill(-Infinity, 6 * s + 3, 6 * s + 6)
   for (let i = 0; i < flat.length; i++) {
-    const at = 6 * triangleSurface[Math.floor(i / 9)]! + (i % 3)
+    const at = 6 * regionOf[Math.floor(i / 9)]! + (i % 3)
     boxes[at] = Math.min(boxes[at]!, flat[i]!)
     boxes[at + 3] = Math.max(boxes[at + 3]!, flat[i]!)
   }
@@ -117,22 +120,25 @@ function smoothNormals(indices: ArrayLike<number>, surface: Uint32Array, face: F
   return out
 }
 
-/** Edges with different surfaces on both sides that do not run smoothly into each other. */
+/** Edges with different regions on both sides that do not run smoothly into each other. */
 function crispEdges(
   positions: ArrayLike<number>,
   indices: ArrayLike<number>,
-  surface: Uint32Array,
+  region: Uint32Array,
   face: Float32Array,
-): Float32Array {
+  borders: Int32Array | undefined,
+): { edges: Float32Array; borderOf: Int32Array } {
   const opposite = oppositeSides(indices)
   const out: number[] = []
+  const of: number[] = []
   for (let side = 0; side < opposite.length; side++) {
     const [t, other] = [Math.floor(side / 3), Math.floor(opposite[side]! / 3)]
-    if (opposite[side]! < side || surface[t] === surface[other]) continue
+    if (opposite[side]! < side || region[t] === region[other]) continue
     const [u, v] = [unit(face, 3 * t), unit(face, 3 * other)]
     if (u[0] * v[0] + u[1] * v[1] + u[2] * v[2] > CRISP) continue
     for (const i of [indices[side]!, indices[nextSide(side)]!])
       out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
+    of.push(borders?.[side] ?? -1)
   }
-  return Float32Array.from(out)
+  return { edges: Float32Array.from(out), borderOf: Int32Array.from(of) }
 }

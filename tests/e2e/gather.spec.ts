@@ -69,7 +69,7 @@ test('a board in IDF is found and wrapped like one in STEP; a file that is none 
   await expect(page.getByText('From rain gauge.emn, in mm (declared in the file).')).toBeVisible()
   await page.getByRole('button', { name: 'Wrap it in a case, on posts' }).click()
   await expect(page.getByLabel('Ledger').getByRole('row').filter({ hasText: 'Board in case, left' })).toContainText(
-    '✓ 0.70',
+    '✓ 0.55',
   )
   await page.getByRole('button', { name: 'Gather', exact: true }).click()
   await dropFile(page, 'hinge.stl', Buffer.from('solid hinge\nfacet\nvertex 1 2\n'))

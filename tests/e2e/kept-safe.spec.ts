@@ -31,7 +31,7 @@ test.describe('a server that is killed', () => {
     await serve()
     await page.goto(URL)
     await page.getByRole('link', { name: 'Open Rain logger', exact: true }).click()
-    await expect(row(page, 'Board in case, left')).toContainText('0.70', { timeout: 60_000 })
+    await expect(row(page, 'Board in case, left')).toContainText('0.55', { timeout: 60_000 })
     const name = page.getByRole('textbox', { name: 'Name of the project' })
     const rename = async (to: string) => {
       await name.fill(to)
@@ -64,16 +64,16 @@ test.describe('values', () => {
     await page.mouse.down()
     for (let i = 1; i <= 10; i++) await page.mouse.move(box.x + 5 + 6 * i, box.y + 8)
     await page.mouse.up()
-    await expect(value).toHaveText('1.2')
-    await expect(row(page, 'Board in case, left')).toContainText('✓ 1.20')
+    await expect(value).toHaveText('1.05')
+    await expect(row(page, 'Board in case, left')).toContainText('✓ 1.05')
     await value.press('ArrowLeft')
-    await expect(value).toHaveText('1.15')
-    await expect(row(page, 'Board in case, left')).toContainText('✓ 1.15')
-    for (const back of ['1.2', '0.7']) {
+    await expect(value).toHaveText('1')
+    await expect(row(page, 'Board in case, left')).toContainText('✓ 1.00')
+    for (const back of ['1.05', '0.55']) {
       await page.getByRole('button', { name: 'Undo' }).click()
       await expect(value).toHaveText(back)
     }
-    await expect(row(page, 'Board in case, left')).toContainText('✓ 0.70')
+    await expect(row(page, 'Board in case, left')).toContainText('✓ 0.55')
   })
 
   test('a named number drives a step, and inches change nothing but what is shown', async ({ page }) => {
@@ -91,7 +91,7 @@ test.describe('values', () => {
     await expect(row(page, 'Board in case, left')).toContainText('0.049')
     await page.getByRole('button', { name: 'Undo' }).click()
     await page.getByRole('button', { name: 'Undo' }).click()
-    await expect(row(page, 'Board in case, left')).toContainText('0.70')
+    await expect(row(page, 'Board in case, left')).toContainText('0.55')
     await page.getByRole('button', { name: 'Undo' }).click()
   })
 })

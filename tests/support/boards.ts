@@ -3,9 +3,10 @@ import { type Node, writeStepAssembly } from '../../demo/make/step-assembly'
 import { emptyProject, makeReference, type Project } from '../../src/core/document/schema'
 import { readStep } from '../../src/core/formats/step/read-step'
 import type { ImportedModel } from '../../src/core/references/model'
-import { resolveReference } from '../../src/core/references/resolve'
+import { type Reference, resolveReference } from '../../src/core/references/resolve'
 import { expectOk } from '../../src/core/result'
-import { proposeCase, type WrapWishes } from '../../src/core/steps/propose'
+import type { Goal, Situation } from '../../src/core/steps/offer'
+import { propose } from '../../src/core/steps/offers'
 
 export { startQuietly } from './kernel'
 export * from './board-shapes'
@@ -23,7 +24,7 @@ let ids = 0
 /** A project that wraps an imported model, ready to be built. */
 export function wrapped(
   model: ImportedModel,
-  wishes: Partial<WrapWishes> = {},
+  wishes: { openings?: boolean; posts?: boolean } = {},
   turns: { axis: 'x' | 'y' | 'z'; quarters: number }[] = [],
 ): { project: Project; models: Map<string, ImportedModel> } {
   const settings = makeReference({
@@ -35,11 +36,14 @@ export function wrapped(
     turns,
   })
   const reference = resolveReference(model, settings)
-  const steps = proposeCase(
-    reference,
-    reference.board!,
-    { openings: true, posts: true, ...wishes },
-    () => `step${(ids += 1)}`,
-  )
-  return { project: { ...emptyProject('Rain shed'), references: [settings], steps }, models: new Map([[SHA, model]]) }
+  const empty: Project = { ...emptyProject('Rain shed'), references: [settings] }
+  const { openings = true, posts = true } = wishes
+  const goals: Goal[] = ['wrap', ...(posts ? (['stand'] as const) : []), ...(openings ? (['let out'] as const) : [])]
+  const project = propose(situation(empty, [reference]), goals)
+  return { project, models: new Map([[SHA, model]]) }
+}
+
+/** What there is for offers, without a build. */
+export function situation(document: Project, references: readonly Reference[]): Situation {
+  return { document, references, parts: [], left: [], picks: [], newId: () => `step${(ids += 1)}` }
 }

@@ -1,5 +1,6 @@
 import type { Kernel, Solid } from '../kernel/kernel'
 import { boxesMeet, boxOfPositions, type Vec3 } from '../geometry/vec'
+import { unpacked } from '../mesh/unpack'
 import { welded } from '../mesh/weld'
 import { smallestGap, TriangleTree } from '../fit/gap'
 import type { Check, Finding } from './finding'
@@ -83,11 +84,7 @@ function crossing(a: Body, b: Body): Overlap | undefined {
   return gap && gap.distance < 1e-6 ? { volume: undefined, place: gap.a } : undefined
 }
 
-function tree({ positions, indices }: Body): TriangleTree {
-  const out = new Float32Array(indices.length * 3)
-  for (let i = 0; i < indices.length; i++) for (let k = 0; k < 3; k++) out[3 * i + k] = positions[3 * indices[i]! + k]!
-  return new TriangleTree(out)
-}
+const tree = ({ positions, indices }: Body): TriangleTree => new TriangleTree(unpacked(positions, indices))
 
 function toSolid(kernel: Kernel, body: Body): Solid | undefined {
   const mesh = welded(body.positions, body.indices)

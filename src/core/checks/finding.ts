@@ -1,4 +1,4 @@
-import type { Build } from '../build/build'
+import type { Build } from '../built/built'
 import type { LedgerRow } from '../fit/ledger'
 import type { Kernel } from '../kernel/kernel'
 import type { Vec3 } from '../geometry/vec'

@@ -1,6 +1,6 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
-import type { BuiltPart } from '../build/build'
+import type { BuiltPart } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
 import { formatLength } from '../units/length'
 import type { Check } from './finding'
@@ -10,7 +10,7 @@ const SQUARE = 0.85
 /** Triangles with less area than this say nothing of a wall, mm2. */
 const LEAST_AREA = 0.05
 /** Thickness this little under the limit still prints as two lines, mm. */
-const SLACK = 0.05
+const SLACK = 0.06
 /** Rays start this far inside, mm. */
 const START = 1e-3
 

@@ -12,7 +12,7 @@ import {
   turnReference,
 } from './edits'
 import { endGroup, newHistory, record, redo, undo } from './history'
-import { checkProject, readProject, writeProject } from './read'
+import { checkProject, readProject, writeProject } from '../sheet/read-project'
 import { emptyProject, makeReference } from './schema'
 
 const board = makeReference({ id: 'rl2', name: 'RL-2', kind: 'step', file: 'b'.repeat(64), fileName: 'rl-2.step' })
@@ -43,9 +43,9 @@ describe('edits', () => {
     expect(back.references[0]!.turns).toEqual([])
   })
   test('an item left out and fitted again leaves no trace', () => {
-    const out = setItemState('rl2', 'Pin header', 'left-out')(start)
-    expect(out.references[0]!.states).toEqual({ 'Pin header': 'left-out' })
-    expect(setItemState('rl2', 'Pin header', 'fitted')(out).references[0]!.states).toEqual({})
+    const out = setItemState('rl2', 'Radio module', 'left-out')(start)
+    expect(out.references[0]!.states).toEqual({ 'Radio module': 'left-out' })
+    expect(setItemState('rl2', 'Radio module', 'fitted')(out).references[0]!.states).toEqual({})
   })
 })
 
@@ -83,7 +83,7 @@ describe('reading', () => {
     expect(read.ok && read.value.printer.gaps).toEqual({ press: 0.05, snug: 0.1, sliding: 0.2, loose: 0.4 })
     expect(read.ok && read.value.printer.line).toBe(0.5)
     expect(read.ok && read.value.steps[0]).toMatchObject({ off: true })
-    expect(read.ok && read.value.version).toBe(3)
+    expect(read.ok && read.value.version).toBe(4)
   })
   test.each([
     ['{', 'not-json'],

@@ -118,8 +118,8 @@ export const together =
     edits.reduce((p, edit) => edit(p), project)
 
 /**
- * Puts the next revision of a file in a reference's place. What the project says about items and holes goes over to
- * those they were matched with; what is said about ones that are gone stays, so that their steps can tell.
+ * Puts the next revision of a file in a reference's place. What the project says about items goes over to those they
+ * were matched with; steps are somebody else's matter.
  * @param renamed new ids by old ones
  */
 export const swapFile = (
@@ -150,14 +150,6 @@ export const swapFile = (
         if (r.id === id && 'face' in move) move.face.item = now(move.face.item)
         if ('with' in move && move.with.reference === id) move.with.face.item = now(move.with.face.item)
       }
-    for (const step of p.steps) {
-      const caseStep = p.steps.find((s) => s.id === step.fields.case)
-      if ((step.fields.reference ?? caseStep?.fields.reference) !== id) continue
-      const { item, over, holes } = step.fields
-      if (typeof item === 'string') step.fields.item = now(item)
-      if (Array.isArray(holes)) step.fields.holes = holes.map((h) => (typeof h === 'string' ? now(h) : h))
-      if (typeof over === 'object' && over !== null && !Array.isArray(over)) step.fields.over = renamedKeys(over)
-    }
   })
 
 /** Whether the coarse holes of an item are measured across their flats. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { keptEdgeSchema, keptFaceSchema } from './pick-schema'
 import { faceRefSchema } from './placing-schema'
 
 const id = z.string().min(1).max(1000)
@@ -13,9 +14,9 @@ const measureEndSchema = z.object({
   point: vec3,
   /** The face that was picked on an item. */
   face: faceRefSchema.optional(),
-  /** The step and the role of the surface that was picked on a part. */
-  step: id.optional(),
-  role: z.string().max(200).optional(),
+  /** The face, and the edge, that were picked on a part. */
+  on: keptFaceSchema.optional(),
+  along: keptEdgeSchema.optional(),
   edge: z.tuple([vec3, vec3]).optional(),
 })
 

@@ -1,20 +1,20 @@
 import { fail, ok, type Result } from '../result'
-import { migrate } from './migrations'
+import { type FieldMigration, migrate } from './migrations'
 import { FORMAT_VERSION, type Project, projectSchema } from './schema'
 
-/** Reads a project document from JSON text, of this version or an older one. Errors: not-json, not-a-project, newer, invalid */
-export function readProject(text: string): Result<Project> {
+/** Reads a document from JSON text, of this version or an older one. Errors: not-json, not-a-project, newer, invalid */
+export function readDocument(text: string, migrateFields: FieldMigration): Result<Project> {
   let raw: unknown
   try {
     raw = JSON.parse(text)
   } catch {
     return fail('not-json', 'The project file is not JSON.')
   }
-  return checkProject(raw)
+  return checkDocument(raw, migrateFields)
 }
 
 /** Checks a document that is already an object. */
-export function checkProject(raw: unknown): Result<Project> {
+export function checkDocument(raw: unknown, migrateFields: FieldMigration): Result<Project> {
   const head = raw as { format?: unknown; version?: unknown } | null
   if (typeof head !== 'object' || head === null || head.format !== 'anorak-project')
     return fail('not-a-project', 'This is not an Anorak project: "format" is not "anorak-project".')
@@ -23,11 +23,9 @@ export function checkProject(raw: unknown): Result<Project> {
       'newer',
       `The project was written by a newer Anorak (format ${head.version}; this one reads up to ${FORMAT_VERSION}).`,
     )
-  const parsed = projectSchema.safeParse(migrate(raw, FORMAT_VERSION))
+  const parsed = projectSchema.safeParse(migrate(raw, FORMAT_VERSION, migrateFields))
   if (parsed.success) return ok(parsed.data)
   const first = parsed.error.issues[0]
   const where = first?.path.join('.') || 'the document'
   return fail('invalid', `The project cannot be read: at ${where}, ${first?.message ?? 'something is missing'}.`)
 }
-
-export const writeProject = (project: Project): string => `${JSON.stringify(project, null, 2)}\n`

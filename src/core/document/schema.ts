@@ -6,7 +6,7 @@ import { measureSchema } from './measure-schema'
 import { moveSchema } from './placing-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
-export const FORMAT_VERSION = 3
+export const FORMAT_VERSION = 4
 
 const id = z.string().min(1).max(200)
 const name = z.string().trim().min(1).max(120)
@@ -29,7 +29,7 @@ export const printerSchema = z.object({
       press: z.number().min(-1).max(5).default(0.05),
       snug: z.number().min(-1).max(5).default(0.1),
       sliding: z.number().min(-1).max(5).default(0.2),
-      loose: z.number().min(-1).max(5).default(0.4),
+      loose: z.number().min(-1).max(5).default(0.35),
     })
     .prefault({}),
 })
@@ -106,6 +106,8 @@ export const stepSchema = z.object({
   id,
   kind: z.string().min(1).max(40),
   name: name.optional(),
+  /** Under which name formulas find its facts; its kind, numbered, if absent. */
+  as: z.string().regex(FORMULA_NAME, 'letters, digits and _, beginning with a letter').optional(),
   off: z.boolean().default(false),
   /** Values by field name; which fields there are depends on the kind. */
   fields: z.record(z.string(), z.json()).default({}),

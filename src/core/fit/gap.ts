@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geometry/vec'
-import type { Triangles } from './select'
+import type { Triangles } from '../mesh/unpack'
 import { closest, triangleDistance } from './triangle-distance'
 
 /** The least distance between two sets of triangles, and where it is. mm */

@@ -52,7 +52,7 @@ const onPlate = (test: (s: SurfaceShape) => boolean, change: Partial<Pick> = {})
   const { id, name, surfaces } = now.references[0]!.items[0]!
   const shape = surfaces.find(test)!
   const point = 'point' in shape ? shape.point : ([0, 0, 0] as const)
-  return { kind: 'surface', owner: id, ownerName: name, reference: 'plate', surface: 0, shape, point, size: [0, 0, 0], ...change } // prettier-ignore
+  return { kind: 'surface', owner: id, ownerName: name, reference: 'plate', region: 0, shape, point, size: [0, 0, 0], ...change } // prettier-ignore
 }
 const hole = (x: number) => onPlate((s) => s.kind === 'cylinder' && Math.abs(s.point[0] - x) < 1)
 
@@ -89,7 +89,7 @@ test('whole items are measured at their nearest', () => {
     owner: item,
     ownerName: item,
     reference,
-    surface: -1,
+    region: -1,
     shape: { kind: 'free' },
     point: [0, 0, 0],
     size: [0, 0, 0],

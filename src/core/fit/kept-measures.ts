@@ -1,6 +1,8 @@
 import type { KeptMeasure, MeasureEnd } from '../document/measure-schema'
 import { apply, invert, type Placement } from '../geometry/placement'
-import { dot, scale, sub, plainVec, type Vec3 } from '../geometry/vec'
+import { scale, plainVec, type Vec3 } from '../geometry/vec'
+import { ontoSurface } from '../faces/onto'
+import { findEdge, findFace, pointNow, type Pointable, straightRun } from '../faces/resolve'
 import type { SurfaceShape } from '../kernel/surface'
 import { faceRef, mostAlike } from '../references/face-ref'
 import { fail, ok, type Result } from '../result'
@@ -15,11 +17,7 @@ export interface MeasurableThings {
     sized: number
     items: readonly { id: string; name: string; surfaces: readonly SurfaceShape[] }[]
   }[]
-  parts: readonly {
-    id: string
-    name: string
-    surfaces: readonly { step: string; role: string; shape: SurfaceShape }[]
-  }[]
+  parts: readonly { id: string; name: string; pointable: () => Pointable }[]
 }
 
 /**
@@ -35,9 +33,8 @@ export function keptEnd(
     return {
       ...end,
       point: plainVec(pick.point),
-      ...(pick.step ? { step: pick.step } : {}),
-      ...(pick.role ? { role: pick.role } : {}),
-      ...(pick.edge ? { edge: [plainVec(pick.edge.from), plainVec(pick.edge.to)] } : {}),
+      ...(pick.kept ? { on: pick.kept } : {}),
+      ...(pick.edge?.kept ? { along: pick.edge.kept } : {}),
     }
   const back = invert(reference.placement)
   const kept = (p: Vec3) => plainVec(scale(apply(back, p), 1 / reference.sized))
@@ -56,48 +53,57 @@ const GONE = fail('gone', 'What this was measured on is not there any more.')
 /** A kept end where its thing is now: points go with the face that they were picked on. */
 function pickOfEnd(end: MeasureEnd, things: MeasurableThings): Result<Pick> {
   const found = end.reference === undefined ? onPart(end, things) : onItem(end, things)
-  if (!found) return GONE
-  const { shape, name, placed } = found
-  const onto = (p: Vec3): Vec3 =>
-    shape.kind === 'plane' ? sub(p, scale(shape.normal, dot(sub(p, shape.point), shape.normal))) : p
-  const edge = end.edge && { from: onto(placed(end.edge[0])), to: onto(placed(end.edge[1])), off: 0 }
+  if (!found.ok) return found
+  const { shape, name, point, edge } = found.value
   return ok({
     kind: end.as === 'item' ? 'item' : 'surface',
     owner: end.owner,
     ownerName: name,
     ...(end.reference === undefined ? {} : { reference: end.reference }),
-    surface: -1,
+    region: -1,
     shape,
-    point: onto(placed(end.point)),
+    point,
     size: [0, 0, 0],
     as: end.as,
-    ...(edge ? { edge } : {}),
+    ...(edge ? { edge: { ...edge, off: 0 } } : {}),
   })
 }
 
 interface Found {
   shape: SurfaceShape
   name: string
-  placed: (p: Vec3) => Vec3
+  point: Vec3
+  edge?: { from: Vec3; to: Vec3 } | undefined
 }
 
-function onPart(end: MeasureEnd, things: MeasurableThings): Found | undefined {
+function onPart(end: MeasureEnd, things: MeasurableThings): Result<Found> {
   const part = things.parts.find((p) => p.id === end.owner)
-  if (!part) return undefined
-  const own = part.surfaces.filter((s) => s.step === end.step && s.role === end.role).map((s) => s.shape)
-  if (own.length === 0 && end.step !== undefined) return undefined
-  const off = (s: SurfaceShape) => (s.kind === 'plane' ? Math.abs(dot(sub(end.point, s.point), s.normal)) : 0)
-  const shape = own.reduce<SurfaceShape>((best, s) => (off(s) < off(best) ? s : best), own[0] ?? { kind: 'free' })
-  return { shape, name: part.name, placed: (p) => p }
+  if (!part) return GONE
+  if (!end.on) return ok({ shape: { kind: 'free' }, name: part.name, point: end.point })
+  const there = part.pointable()
+  const region = findFace(there, end.on)
+  if (!region.ok) return region.problem.kind === 'gone' ? GONE : region
+  const { shape } = there.mesh.surfaces[there.topology.surfaceOf[region.value]!]!
+  const point = pointNow(there, region.value, end.on.near)
+  if (end.as !== 'edge' || !end.along) return ok({ shape, name: part.name, point })
+  const borders = findEdge(there, end.along)
+  if (!borders.ok) return borders.problem.kind === 'gone' ? GONE : borders
+  return ok({ shape, name: part.name, point, edge: straightRun(there, borders.value, point) })
 }
 
-function onItem(end: MeasureEnd, things: MeasurableThings): Found | undefined {
+function onItem(end: MeasureEnd, things: MeasurableThings): Result<Found> {
   const reference = things.references.find((r) => r.id === end.reference)
   const item = reference?.items.find((i) => i.id === end.owner)
-  if (!reference || !item) return undefined
+  if (!reference || !item) return GONE
   const { placement, sized } = reference
   const shape = end.face ? mostAlike(item.surfaces, end.face, placement, sized) : { kind: 'free' as const }
-  return shape && { shape, name: item.name, placed: (p) => apply(placement, scale(p, sized)) }
+  if (!shape) return GONE
+  const placed = (p: Vec3): Vec3 => {
+    const q = apply(placement, scale(p, sized))
+    return shape.kind === 'plane' ? ontoSurface(shape, q) : q
+  }
+  const edge = end.edge && { from: placed(end.edge[0]), to: placed(end.edge[1]) }
+  return ok({ shape, name: item.name, point: placed(end.point), edge })
 }
 
 /** What a kept measure comes to now. */

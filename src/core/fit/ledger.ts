@@ -1,8 +1,8 @@
-import type { Build } from '../build/build'
+import type { Build } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
-import { smallestGap, TriangleTree } from './gap'
+import { type Gap, smallestGap, TriangleTree } from './gap'
 import type { Reference } from '../references/resolve'
-import type { RowSpec, Selector } from './rows'
+import type { RowSpec, Selector } from '../built/rows'
 import { selectTriangles } from './select'
 
 /** `tight`: less than wanted. `wide`: more than wanted where that matters. `lost`: one side is not there. */
@@ -24,10 +24,32 @@ export interface LedgerRow {
 /** Two gaps closer than this are the same, mm: below what single-precision triangles resolve. */
 const NOISE = 1e-4
 
-/** Measures every row. Values come from triangles only. `onRow` is called after each, to report progress or to stop by throwing. */
+/** Gaps that were measured between sides that have not changed since; those of the last ledger. */
+export class GapCache {
+  private last = new Map<string, Gap | undefined>()
+  private now = new Map<string, Gap | undefined>()
+
+  measured(key: string, measure: () => Gap | undefined): Gap | undefined {
+    const gap = this.now.has(key) ? this.now.get(key) : this.last.has(key) ? this.last.get(key) : measure()
+    this.now.set(key, gap)
+    return gap
+  }
+
+  /** Ends a ledger: what it did not ask for is forgotten. */
+  turn(): void {
+    this.last = this.now
+    this.now = new Map()
+  }
+}
+
+/**
+ * Measures every row. Values come from triangles only.
+ * @param onRow called after each, to report progress or to stop by throwing
+ */
 export function measureLedger(
   build: Pick<Build, 'parts' | 'references' | 'rows'>,
   onRow: (done: number) => void = () => {},
+  cache = new GapCache(),
 ): LedgerRow[] {
   const ofParts = new Map<string, TriangleTree>()
   const tree = (selector: Selector): TriangleTree => {
@@ -40,8 +62,16 @@ export function measureLedger(
     trees.set(key, made)
     return made
   }
-  return build.rows.map((row, i) => {
-    const gap = smallestGap(tree(row.a), tree(row.b))
+  /** Changes when what a selector means may have. */
+  const keyOf = (selector: Selector): string => {
+    const of =
+      selector.of === 'parts'
+        ? build.parts.filter((p) => selector.parts.includes(p.id))
+        : build.references.find((r) => r.id === selector.reference)?.items.filter((i) => selector.items.includes(i.id))
+    return JSON.stringify([selector, of?.map((x) => x.key)])
+  }
+  const rows = build.rows.map((row, i): LedgerRow => {
+    const gap = cache.measured(`${keyOf(row.a)} ${keyOf(row.b)}`, () => smallestGap(tree(row.a), tree(row.b)))
     onRow(i + 1)
     return {
       id: row.id,
@@ -54,6 +84,8 @@ export function measureLedger(
       at: gap ? [gap.a, gap.b] : undefined,
     }
   })
+  cache.turn()
+  return rows
 }
 
 const kept = new WeakMap<Reference, Map<string, TriangleTree>>()

@@ -8,7 +8,7 @@ const pick = (shape: SurfaceShape, point: Vec3, change: Partial<Pick> = {}): Pic
   kind: 'surface',
   owner: 'lid',
   ownerName: 'Lid',
-  surface: 0,
+  region: 0,
   shape,
   point,
   size: [10, 20, 0],

@@ -5,7 +5,7 @@ import type { Reference } from '../references/resolve'
 import { smallestGap, TriangleTree } from './gap'
 import { thingOf } from './measure'
 import type { Pick } from './picks'
-import { unpacked } from './select'
+import { unpacked } from '../mesh/unpack'
 
 /** The least distance between two things, mm. */
 export interface Nearest {

@@ -8,7 +8,7 @@ const pick = (
   point: Pick['point'],
   size: Pick['size'] = [10, 20, 0],
   kind: Pick['kind'] = 'surface',
-): Pick => ({ kind, owner: 'lid', ownerName: 'Lid', surface: 0, shape, point, size })
+): Pick => ({ kind, owner: 'lid', ownerName: 'Lid', region: 0, shape, point, size })
 const plane = (normal: Pick['point'], point: Pick['point']): SurfaceShape => ({ kind: 'plane', normal, point })
 const round = (x: number, y: number, radius: number, hole = true): SurfaceShape => ({
   kind: 'cylinder',

@@ -1,5 +1,6 @@
 import { dot, type Vec3 } from '../geometry/vec'
-import type { SurfaceShape } from '../kernel/surface'
+import type { KeptEdge, KeptFace } from '../document/pick-schema'
+import type { SurfaceName, SurfaceShape } from '../kernel/surface'
 
 /** Something pointed at in the scene. Lengths mm. */
 export interface Pick {
@@ -8,16 +9,18 @@ export interface Pick {
   owner: string
   ownerName: string
   reference?: string
-  step?: string
-  role?: string
-  /** Index of the surface within its owner, for marking it. */
-  surface: number
+  /** What its surface is called, on parts. */
+  name?: SurfaceName
+  /** What the document would keep of it, on parts. */
+  kept?: KeptFace
+  /** Index of the region within its owner, for marking it. */
+  region: number
   shape: SurfaceShape
   point: Vec3
   /** Size of the surface's box. */
   size: Vec3
   /** The straight edge nearest to the point. */
-  edge?: { from: Vec3; to: Vec3; off: number }
+  edge?: { from: Vec3; to: Vec3; off: number; kept?: KeptEdge }
   /** How thick the material is behind the point, square to the face. */
   thickness?: number
   /** What it is measured as; usually what its face is. */

@@ -1,4 +1,4 @@
-import type { BuiltPart } from '../build/build'
+import type { BuiltPart } from '../built/built'
 import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arrangement } from '../print/arrange'

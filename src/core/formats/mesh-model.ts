@@ -3,15 +3,9 @@ import { boxOfPositions, boxSize, emptyBox, joinBoxes, type Vec3 } from '../geom
 import { mend, mendingNotes, type Mending } from '../mesh/mend'
 import type { IndexedMesh } from '../mesh/weld'
 import { facesOfMesh } from '../recognise/mesh-faces'
-import { guessUnit } from '../references/guess-unit'
-import {
-  FILE_UNITS,
-  type FileUnit,
-  type ImportedItem,
-  type ImportedModel,
-  type ImportedShape,
-  type UnitName,
-} from '../references/model'
+import { guessUnit } from '../units/guess-unit'
+import { type ImportedItem, type ImportedModel, type ImportedShape } from '../references/model'
+import { FILE_UNITS, type FileUnit, type UnitName } from '../units/file-unit'
 import { type EarlyMesh, earlyMesh } from './early-mesh'
 
 /** Triangles as a reader finds them, in the file's own numbers. */

@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import { readProject, writeProject } from '../document/read'
+import { readProject, writeProject } from '../sheet/read-project'
 import type { Project } from '../document/schema'
 import { fail, ok, type Result } from '../result'
 

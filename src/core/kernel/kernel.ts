@@ -16,8 +16,13 @@ import { joined, sliced, triangulate } from './polygons'
 import { readTagged } from './read-tagged'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
 
-/** A closed solid whose faces remember what they are. Owned by the scope or the cache that made it. */
+/**
+ * A closed solid whose faces remember what they are. It is counted: whoever makes it or keeps it owns it once, and it
+ * goes when the last owner has disposed of it.
+ */
 export class Solid {
+  private owners = 1
+
   constructor(
     /** For this room only. */
     readonly handle: Manifold,
@@ -41,9 +46,17 @@ export class Solid {
     return this.handle.boundingBox()
   }
 
-  /** Gives the memory back; the solid must not be used again. */
+  /** One more owner. */
+  keep(): this {
+    this.owners += 1
+    return this
+  }
+
+  /** One owner less; the last one gives the memory back. @throws if nobody owns it any more */
   dispose(): void {
-    this.handle.delete()
+    if (this.owners <= 0) throw new Error('A solid was given back twice.')
+    this.owners -= 1
+    if (this.owners === 0) this.handle.delete()
   }
 }
 
@@ -68,14 +81,22 @@ export class Kernel {
     return new Kernel(wasm)
   }
 
-  /** Runs `work`; every solid it makes is given back afterwards, except those `kept` names in the result. */
+  /**
+   * Runs `work`; every solid it makes is given back afterwards, except those `kept` names in the result. These are
+   * owned once by whoever asked, also where `work` only passed them through.
+   */
   scoped<T>(work: () => T, kept: (result: T) => Iterable<Solid>): T {
     const scope = new Set<Solid>()
     this.scopes.push(scope)
     try {
       const result = work()
       const outer = this.scopes.at(-2)
-      for (const solid of kept(result)) if (scope.delete(solid)) outer?.add(solid)
+      for (const solid of kept(result)) {
+        const made = scope.delete(solid)
+        if (outer?.has(solid)) continue
+        if (!made) solid.keep()
+        outer?.add(solid)
+      }
       return result
     } finally {
       this.scopes.pop()
@@ -100,8 +121,13 @@ export class Kernel {
   }
 
   /** Turns an outline, given in (radius, height) from axis to axis, about the z axis. */
-  turned(start: Vec2, edges: readonly TurnedEdge[], step: string, chords: number): Solid {
-    return this.fromFaced(turnedMesh(start, edges, step, chords))
+  turned(
+    start: Vec2,
+    edges: readonly TurnedEdge[],
+    names: Pick<ExtrusionNames, 'step' | 'copy'>,
+    chords: number,
+  ): Solid {
+    return this.fromFaced(turnedMesh(start, edges, names, chords))
   }
 
   /**
@@ -145,13 +171,13 @@ export class Kernel {
   union(solids: readonly Solid[]): Solid {
     const first = solids[0]
     if (!first) return this.own(this.wasm.Manifold.union([]), new Map())
-    if (solids.length === 1) return first
+    if (solids.length === 1) return this.again(first)
     return this.own(this.wasm.Manifold.union(solids.map((s) => s.handle)), mergeTags(solids))
   }
 
   /** The first less all the others. */
   subtract(from: Solid, tools: readonly Solid[]): Solid {
-    if (tools.length === 0) return from
+    if (tools.length === 0) return this.again(from)
     const all = [from, ...tools]
     return this.own(this.wasm.Manifold.difference(all.map((s) => s.handle)), mergeTags(all))
   }
@@ -160,16 +186,28 @@ export class Kernel {
     return this.own(a.handle.intersect(b.handle), mergeTags([a, b]))
   }
 
+  /** The same solid for an owner of its own. */
+  private again(solid: Solid): Solid {
+    return this.own(solid.handle.translate([0, 0, 0]), solid.tags)
+  }
+
+  /** True if two solids are alike to the last bit, with the same surfaces under the same names. */
+  same(a: Solid, b: Solid): boolean {
+    if (a === b) return true
+    if (a.triangleCount() !== b.triangleCount() || a.volume() !== b.volume()) return false
+    return sameMesh(this.read(a), this.read(b))
+  }
+
   place(solid: Solid, placement: Placement): Solid {
     return this.own(solid.handle.transform(toColumns(placement) as Parameters<Manifold['transform']>[0]), solid.tags)
   }
 
-  /** A placed copy whose surfaces carry `instance` besides their role. */
-  copy(solid: Solid, placement: Placement, instance: string): Solid {
+  /** A placed copy whose surfaces say that they are the copy `which` of those they were. */
+  copy(solid: Solid, placement: Placement, which: string): Solid {
     return this.scoped(
       () => {
         const mesh = this.read(this.place(solid, placement))
-        const tags = mesh.surfaces.map((t) => ({ ...t, instance: t.instance ? `${t.instance}/${instance}` : instance }))
+        const tags = mesh.surfaces.map((t) => ({ ...t, copy: [...(t.copy ?? []), which] }))
         return this.fromFaced({
           positions: Array.from(mesh.positions),
           indices: Array.from(mesh.indices),
@@ -217,6 +255,20 @@ export class Kernel {
   read(solid: Solid): TaggedMesh {
     return readTagged(solid.handle.getMesh(), solid.tags, placeShape)
   }
+}
+
+function sameMesh(a: TaggedMesh, b: TaggedMesh): boolean {
+  const alike = (x: ArrayLike<number>, y: ArrayLike<number>) => {
+    if (x.length !== y.length) return false
+    for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return false
+    return true
+  }
+  return (
+    alike(a.positions, b.positions) &&
+    alike(a.indices, b.indices) &&
+    alike(a.triangleSurface, b.triangleSurface) &&
+    JSON.stringify(a.surfaces) === JSON.stringify(b.surfaces)
+  )
 }
 
 function mergeTags(solids: readonly Solid[]): TagTable {

@@ -1,4 +1,4 @@
-import type { Vec2 } from '../geometry/vec'
+import { dot, type Vec2 } from '../geometry/vec'
 import { chordCount, type TracedPolygon, toPolygons } from '../profile/polygon'
 import { directionAt, type Loop, pointAt, type Profile, radiusOf, type Segment } from '../profile/segment'
 import type { SurfaceShape, SurfaceTag } from './surface'
@@ -11,17 +11,66 @@ export interface FacedMesh {
   tags: SurfaceTag[]
 }
 
-/** How the surfaces of an extrusion are named. `side` gets the loop and the segment. */
+/** Roles of an extrusion's surfaces. Its sides are told apart by the names of the outline's pieces. */
 export interface ExtrusionNames {
   step: string
   top: string
   bottom: string
-  side: (loop: number, segment: number) => string
+  side: string
+  copy?: readonly string[]
 }
 
 type Triangulate = (polygons: Vec2[][]) => readonly (readonly number[])[]
 
-const tag = (step: string, role: string, shape: SurfaceShape): SurfaceTag => ({ step, role, shape })
+/** The sides of an outline drawn out: one for all pieces of one name that lie on one line or circle. */
+interface Sides {
+  tags: SurfaceTag[]
+  /** For each loop and piece its place in `tags`. */
+  face: number[][]
+}
+
+function sidesOf(
+  loops: readonly Loop[],
+  names: ExtrusionNames,
+  shape: (s: Segment, l: number, i: number) => SurfaceShape,
+): Sides {
+  const tags: SurfaceTag[] = []
+  const known = new Map<string, number>()
+  const face = loops.map((loop, l) =>
+    loop.map((s, i) => {
+      const own = shape(s, l, i)
+      const segment = s.id ?? `${l + 1}.${i + 1}`
+      const key = `${segment} ${carrier(own)}`
+      let at = known.get(key)
+      if (at === undefined) {
+        at = tags.push(named(names, names.side, own, segment)) - 1
+        known.set(key, at)
+      }
+      return at
+    }),
+  )
+  return { tags, face }
+}
+
+const named = (
+  names: Pick<ExtrusionNames, 'step' | 'copy'>,
+  role: string,
+  shape: SurfaceShape,
+  segment?: string,
+): SurfaceTag => ({
+  step: names.step,
+  role,
+  ...(segment === undefined ? {} : { segment }),
+  ...(names.copy ? { copy: names.copy } : {}),
+  shape,
+})
+
+/** What two surfaces share that are one: the same plane, or the same axis and size. */
+function carrier(shape: SurfaceShape): string {
+  const figures =
+    shape.kind === 'plane' ? [...shape.normal, dot(shape.normal, shape.point)] : Object.values(shape).flat()
+  return figures.map((v) => (typeof v === 'number' ? (Math.round(v * 1e6) + 0) / 1e6 : v)).join(' ')
+}
 
 /** A profile drawn out from z0 to z1 (mm). Face 0 is the bottom, 1 the top, then a face for each segment. */
 export function extrusionMesh(
@@ -33,8 +82,8 @@ export function extrusionMesh(
   triangulate: Triangulate,
 ): FacedMesh {
   const polygons = toPolygons(profile, tolerance)
-  const sides = profile.loops.flatMap((loop, l) => loop.map((s, i) => tag(names.step, names.side(l, i), wallShape(s))))
-  return prism(polygons, polygons, profile.loops, z0, z1, names, sides, triangulate)
+  const sides = sidesOf(profile.loops, names, wallShape)
+  return prism(polygons, polygons, z0, z1, names, sides, triangulate)
 }
 
 /**
@@ -61,18 +110,17 @@ export function taperMesh(
       }
     return { points, segment }
   }
-  const sides = lower.map((s, i) => tag(names.step, names.side(0, i), taperShape(s, upper[i]!, z0, z1)))
-  return prism([traced(lower)], [traced(upper)], [lower], z0, z1, names, sides, triangulate)
+  const sides = sidesOf([lower], names, (s, _, i) => taperShape(s, upper[i]!, z0, z1))
+  return prism([traced(lower)], [traced(upper)], z0, z1, names, sides, triangulate)
 }
 
 function prism(
   lower: readonly TracedPolygon[],
   upper: readonly TracedPolygon[],
-  loops: readonly Loop[],
   z0: number,
   z1: number,
   names: ExtrusionNames,
-  sides: SurfaceTag[],
+  sides: Sides,
   triangulate: Triangulate,
 ): FacedMesh {
   const positions: number[] = []
@@ -88,20 +136,19 @@ function prism(
       faces.push(level)
     }
   let first = 0
-  let face = 2
   for (const [l, { points, segment }] of lower.entries()) {
     for (let i = 0; i < points.length; i++) {
       const [a, b] = [first + i, first + ((i + 1) % points.length)]
       indices.push(a, b, b + count, a, b + count, a + count)
-      faces.push(face + segment[i]!, face + segment[i]!)
+      const face = 2 + sides.face[l]![segment[i]!]!
+      faces.push(face, face)
     }
     first += points.length
-    face += loops[l]!.length
   }
   const tags = [
-    tag(names.step, names.bottom, { kind: 'plane', normal: [0, 0, -1], point: [0, 0, z0] }),
-    tag(names.step, names.top, { kind: 'plane', normal: [0, 0, 1], point: [0, 0, z1] }),
-    ...sides,
+    named(names, names.bottom, { kind: 'plane', normal: [0, 0, -1], point: [0, 0, z0] }),
+    named(names, names.top, { kind: 'plane', normal: [0, 0, 1], point: [0, 0, z1] }),
+    ...sides.tags,
   ]
   return { positions, indices, faces, tags }
 }
@@ -136,6 +183,8 @@ function taperShape(lower: Segment, upper: Segment, z0: number, z1: number): Sur
 export interface TurnedEdge {
   /** Where it ends: radius and height, mm. It begins where the one before ends. */
   to: Vec2
+  /** Points it passes on the way, for an edge that is round. */
+  via?: readonly Vec2[]
   role: string
   shape: SurfaceShape
 }
@@ -144,7 +193,12 @@ export interface TurnedEdge {
  * A solid of revolution about the z axis. The outline runs anticlockwise in (radius, height),
  * beginning and ending on the axis (radius 0), given by its edges' ends.
  */
-export function turnedMesh(start: Vec2, edges: readonly TurnedEdge[], step: string, chords: number): FacedMesh {
+export function turnedMesh(
+  start: Vec2,
+  edges: readonly TurnedEdge[],
+  names: Pick<ExtrusionNames, 'step' | 'copy'>,
+  chords: number,
+): FacedMesh {
   const positions: number[] = []
   const indices: number[] = []
   const faces: number[] = []
@@ -160,22 +214,23 @@ export function turnedMesh(start: Vec2, edges: readonly TurnedEdge[], step: stri
     }
     return Array.from({ length: chords }, (_, i) => first + i)
   }
-  let from = ring(start)
-  for (const [face, edge] of edges.entries()) {
-    const to = ring(edge.to)
+  const band = (from: number[], to: number[], face: number) => {
     for (let i = 0; i < chords; i++) {
       const j = (i + 1) % chords
-      const corners = [from[i]!, from[j]!, to[j]!, to[i]!]
-      for (const [a, b, c] of [
-        [corners[0]!, corners[1]!, corners[2]!],
-        [corners[0]!, corners[2]!, corners[3]!],
-      ] as const)
-        if (a !== b && b !== c && a !== c) {
-          indices.push(a, b, c)
+      const [a, b, c, d] = [from[i]!, from[j]!, to[j]!, to[i]!]
+      for (const [p, q, r] of [[a, b, c] as const, [a, c, d] as const])
+        if (p !== q && q !== r && p !== r) {
+          indices.push(p, q, r)
           faces.push(face)
         }
     }
-    from = to
   }
-  return { positions, indices, faces, tags: edges.map((e) => tag(step, e.role, e.shape)) }
+  let from = ring(start)
+  for (const [face, edge] of edges.entries())
+    for (const point of [...(edge.via ?? []), edge.to]) {
+      const to = ring(point)
+      band(from, to, face)
+      from = to
+    }
+  return { positions, indices, faces, tags: edges.map((e) => named(names, e.role, e.shape)) }
 }

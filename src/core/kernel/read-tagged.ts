@@ -1,5 +1,5 @@
 import type { Mesh } from 'manifold-3d'
-import type { Placement } from '../geometry/placement'
+import { compose, type Placement } from '../geometry/placement'
 import { cross, dot, scale, sub, type Vec3 } from '../geometry/vec'
 import { fromColumns } from './placed-shape'
 import type { SurfaceShape, SurfaceTag, TaggedMesh, TagTable } from './surface'
@@ -32,7 +32,8 @@ export function readTagged(
       if (index === undefined) {
         const tag = table?.[face] ?? table?.[0] ?? UNKNOWN
         const shape = placement ? place(tag.shape, placement) : tag.shape
-        index = surfaces.push({ ...tag, shape: facingOut(shape, mesh, t) }) - 1
+        const frame = placement ? { frame: tag.frame ? compose(placement, tag.frame) : placement } : {}
+        index = surfaces.push({ ...tag, ...frame, shape: facingOut(shape, mesh, t) }) - 1
         known.set(face, index)
       }
       triangleSurface[t] = index
@@ -44,7 +45,7 @@ export function readTagged(
 
 /** A surface left by what was taken away faces the other way than on the tool: a pin's wall becomes a hole's. */
 function facingOut(shape: SurfaceShape, { vertProperties: p, numProp, triVerts }: Mesh, t: number): SurfaceShape {
-  if (shape.kind !== 'plane' && shape.kind !== 'cylinder') return shape
+  if (shape.kind !== 'plane' && shape.kind !== 'cylinder' && shape.kind !== 'sphere') return shape
   const [a, b, c] = [0, 1, 2].map((k) => {
     const i = triVerts[3 * t + k]! * numProp
     return [p[i]!, p[i + 1]!, p[i + 2]!] as Vec3
@@ -52,7 +53,7 @@ function facingOut(shape: SurfaceShape, { vertProperties: p, numProp, triVerts }
   const out = cross(sub(b, a), sub(c, a))
   if (shape.kind === 'plane') return dot(out, shape.normal) < 0 ? { ...shape, normal: scale(shape.normal, -1) } : shape
   const across = sub(a, shape.point)
-  const radial = sub(across, scale(shape.axis, dot(across, shape.axis)))
+  const radial = shape.kind === 'sphere' ? across : sub(across, scale(shape.axis, dot(across, shape.axis)))
   return { ...shape, hole: dot(out, radial) < 0 }
 }
 

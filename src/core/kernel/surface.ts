@@ -1,3 +1,4 @@
+import type { Placement } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 
 /** The exact shape a surface's triangles stand for. Lengths in mm, directions of length 1, angles in radians. */
@@ -10,15 +11,28 @@ export type SurfaceShape =
   | { kind: 'torus'; axis: Vec3; point: Vec3; radius: number; tube: number }
   | { kind: 'free' }
 
-/** What a face of a solid is: which step made it, as what, and its exact shape. */
-export interface SurfaceTag {
+/** What a surface is called, for as long as its step makes it. No part of a name is an index of something counted anew. */
+export interface SurfaceName {
   step: string
-  /** Its part in that step: `floor`, `cavity:3`, `hole`. */
+  /** Its part in that step: `floor`, `cavity`, `pin`. */
   role: string
-  /** Which copy it is, for mirrored and patterned solids. */
-  instance?: string
-  shape: SurfaceShape
+  /** The piece of the outline that it was drawn out of. */
+  segment?: string | undefined
+  /** Which copy it is, by what placed it: a hole's id, a position in a ring. */
+  copy?: readonly string[] | undefined
 }
+
+/** What a face of a solid is: its name and its exact shape. */
+export interface SurfaceTag extends SurfaceName {
+  shape: SurfaceShape
+  /** Takes the frame in which its solid was made to where it is now; the same one if absent. */
+  frame?: Placement
+}
+
+export const nameKey = ({ step, role, segment = '', copy = [] }: SurfaceName): string =>
+  [step, role, segment, ...copy].join('\n')
+
+export const sameName = (a: SurfaceName, b: SurfaceName): boolean => nameKey(a) === nameKey(b)
 
 /** Triangles that remember their surfaces: how a solid leaves the kernel. */
 export interface TaggedMesh {

@@ -1,5 +1,5 @@
 import type { Profile, Segment } from '../profile/segment'
-import type { FileUnit } from '../references/model'
+import type { FileUnit } from '../units/file-unit'
 
 /** Lines and arcs of one layer as a reader finds them, in any order and sense, in the file's own numbers. */
 export interface RawLayer {

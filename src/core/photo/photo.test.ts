@@ -121,7 +121,7 @@ describe('a traced photo in the document', () => {
   const photo = (sizes: TraceSize[], length = '80', loops = [plate, hole]) =>
     photoSchema.parse({ width: 1200, height: 900, calibration: { kind: 'length', a: [200, 300], b: [1000, 300], length }, loops, sizes }) // prettier-ignore
   const resolved = (sizes: TraceSize[], length?: string) =>
-    expectOk(resolvePhoto(photo(sizes, length), knownLengths({ edge: 84.3 })))
+    expectOk(resolvePhoto(photo(sizes, length), knownLengths({ edge: { value: 84.3, dimension: 'length' } })))
   const size = (profile: Parameters<typeof boundsOf>[0]) => {
     const [x0, y0, x1, y1] = boundsOf(profile)
     return [x1 - x0, y1 - y0].map((v) => Number(v.toFixed(6)))

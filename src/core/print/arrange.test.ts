@@ -1,4 +1,4 @@
-import type { BuiltPart } from '../build/build'
+import type { BuiltPart } from '../built/built'
 import { IDENTITY, placePositions, quarterTurn } from '../geometry/placement'
 import { boxOfPositions } from '../geometry/vec'
 import { arrange } from './arrange'

@@ -1,4 +1,4 @@
-import type { BuiltPart } from '../build/build'
+import type { BuiltPart } from '../built/built'
 import { compose, IDENTITY, type Placement, placePositions, translation } from '../geometry/placement'
 import { boxOfPositions } from '../geometry/vec'
 

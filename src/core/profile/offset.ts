@@ -1,7 +1,19 @@
 import type { Vec2 } from '../geometry/vec'
 import { fail, ok, type Result } from '../result'
 import { distanceToEdges, turnBetween } from './measure'
-import { arc, directionAt, gap2, line, type Loop, pointAt, type Profile, radiusOf, type Segment } from './segment'
+import {
+  arc,
+  between,
+  directionAt,
+  gap2,
+  line,
+  type Loop,
+  pointAt,
+  type Profile,
+  radiusOf,
+  type Segment,
+} from './segment'
+import { cornerId } from './segment-names'
 import { cutAtMeetings, stitch } from './stitch'
 
 /** How corners that open are closed: by an arc about the corner, or by carrying the sides on. */
@@ -78,8 +90,8 @@ function joinSmooth(moved: (Segment | undefined)[], i: number, j: number): void 
   const [s, t] = [moved[i], moved[j]]
   if (!s || !t || i === j) return
   const p: Vec2 = [(s.b[0] + t.a[0]) / 2, (s.b[1] + t.a[1]) / 2]
-  moved[i] = s.kind === 'line' ? line(s.a, p) : arc(s.a, p, s.centre, s.ccw)
-  moved[j] = t.kind === 'line' ? line(p, t.b) : arc(p, t.b, t.centre, t.ccw)
+  moved[i] = between(s, s.a, p)
+  moved[j] = between(t, p, t.b)
 }
 
 /** A point of a segment moved to its right. */
@@ -91,19 +103,19 @@ function beside(s: Segment, t: 0 | 1, distance: number): Vec2 {
 
 function movedSegment(s: Segment, distance: number): Segment | undefined {
   const [a, b] = [beside(s, 0, distance), beside(s, 1, distance)]
-  if (s.kind === 'line') return line(a, b)
-  const radius = radiusOf(s) + (s.ccw ? distance : -distance)
-  return radius > 1e-6 ? arc(a, b, s.centre, s.ccw) : undefined
+  const radius = s.kind === 'line' ? Infinity : radiusOf(s) + (s.ccw ? distance : -distance)
+  return radius > 1e-6 ? between(s, a, b) : undefined
 }
 
 function corner(s: Segment, next: Segment, turn: number, distance: number, corners: Corners, tips: Tip[]): Segment[] {
   const [from, to] = [beside(s, 1, distance), beside(next, 0, distance)]
-  if (corners === 'round' || Math.abs(turn) > SHARPEST) return [arc(from, to, s.b, distance > 0)]
+  if (corners === 'round' || Math.abs(turn) > SHARPEST)
+    return [arc(from, to, s.b, distance > 0, cornerId(s.id, next.id))]
   const [dx, dy] = directionAt(s, 1)
   const run = Math.abs(distance) * Math.tan(Math.abs(turn) / 2)
   const tip: Vec2 = [from[0] + dx * run, from[1] + dy * run]
   tips.push([s.b, from, tip, to])
-  return [line(from, tip), line(tip, to)].filter((piece) => gap2(piece.a, piece.b) > 1e-9)
+  return [line(from, tip, s.id), line(tip, to, next.id)].filter((piece) => gap2(piece.a, piece.b) > 1e-9)
 }
 
 /**

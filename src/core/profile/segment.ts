@@ -1,13 +1,19 @@
 import type { Vec2 } from '../geometry/vec'
 
-/** A straight or circular piece of an outline, run from `a` to `b`. Lengths in mm. */
+/**
+ * A straight or circular piece of an outline, run from `a` to `b`. Lengths in mm. Its `id` is its name for as long as
+ * the outline is worked on: offsets, cuts and reversals keep it, and solids made of the outline name their sides by it.
+ */
 export type Segment = Line | Arc
-export interface Line {
+interface Named {
+  id?: string | undefined
+}
+export interface Line extends Named {
   kind: 'line'
   a: Vec2
   b: Vec2
 }
-export interface Arc {
+export interface Arc extends Named {
   kind: 'arc'
   a: Vec2
   b: Vec2
@@ -24,8 +30,18 @@ export interface Profile {
   loops: readonly Loop[]
 }
 
-export const line = (a: Vec2, b: Vec2): Line => ({ kind: 'line', a, b })
-export const arc = (a: Vec2, b: Vec2, centre: Vec2, ccw: boolean): Arc => ({ kind: 'arc', a, b, centre, ccw })
+export const line = (a: Vec2, b: Vec2, id?: string): Line => ({ kind: 'line', a, b, id })
+export const arc = (a: Vec2, b: Vec2, centre: Vec2, ccw: boolean, id?: string): Arc => ({
+  kind: 'arc',
+  a,
+  b,
+  centre,
+  ccw,
+  id,
+})
+/** The same piece of line or circle with other ends, under the same name. */
+export const between = (s: Segment, a: Vec2, b: Vec2): Segment =>
+  s.kind === 'line' ? line(a, b, s.id) : arc(a, b, s.centre, s.ccw, s.id)
 
 export const gap2 = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1])
 export const angleOf = (centre: Vec2, p: Vec2): number => Math.atan2(p[1] - centre[1], p[0] - centre[0])
@@ -71,11 +87,11 @@ export function directionAt(s: Segment, t: number): Vec2 {
 
 /** The part between two shares of the way. */
 export function portion(s: Segment, from: number, to: number): Segment {
-  const [a, b] = [pointAt(s, from), pointAt(s, to)]
-  return s.kind === 'line' ? line(a, b) : arc(a, b, s.centre, s.ccw)
+  return between(s, pointAt(s, from), pointAt(s, to))
 }
 
-export const reversed = (s: Segment): Segment => (s.kind === 'line' ? line(s.b, s.a) : arc(s.b, s.a, s.centre, !s.ccw))
+export const reversed = (s: Segment): Segment =>
+  s.kind === 'line' ? line(s.b, s.a, s.id) : arc(s.b, s.a, s.centre, !s.ccw, s.id)
 
 export const reversedLoop = (loop: Loop): Loop => [...loop].reverse().map(reversed)
 

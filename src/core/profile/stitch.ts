@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec'
 import { meetings } from './intersect'
 import { loopArea } from './measure'
-import { arc, directionAt, gap2, lengthOf, line, type Loop, portion, type Segment, shareAt } from './segment'
+import { between, boxOf, directionAt, gap2, lengthOf, type Loop, portion, type Segment, shareAt } from './segment'
 
 /** Ends closer than this belong together, mm. */
 const JOIN = 2e-4
@@ -10,25 +10,39 @@ const SHORTEST = 1e-5
 
 /** Cuts every segment where it meets another one. `others` are only cut with. */
 export function cutAtMeetings(segments: readonly Segment[], others: readonly Segment[] = []): Segment[] {
-  const all = [...segments, ...others]
-  return segments.flatMap((s) => {
-    const cuts = all
-      .filter((t) => t !== s)
-      .flatMap((t) => meetings(s, t))
-      .map((p) => shareAt(s, p))
-      .filter((t) => t > 0 && t < 1)
-      .sort((a, b) => a - b)
-    const shares = [0, ...cuts, 1]
-    const pieces: Segment[] = []
-    let from = 0
-    for (let i = 1; i < shares.length; i++) {
-      const piece = portion(s, from, shares[i]!)
-      if (lengthOf(piece) < SHORTEST && i < shares.length - 1) continue
-      if (lengthOf(piece) >= SHORTEST) pieces.push(piece)
-      from = shares[i]!
-    }
-    return pieces
+  const cuts: number[][] = segments.map(() => [])
+  forNeighbours([...segments, ...others], (i, j, all) => {
+    if (i >= segments.length && j >= segments.length) return
+    for (const p of meetings(all[i]!, all[j]!))
+      for (const k of [i, j]) if (k < segments.length) cuts[k]!.push(shareAt(all[k]!, p))
   })
+  return segments.flatMap((s, k) => cutAt(s, cuts[k]!))
+}
+
+/** Calls for each pair whose boxes meet, by running through them from left to right. */
+function forNeighbours(all: readonly Segment[], visit: (i: number, j: number, all: readonly Segment[]) => void): void {
+  const boxes = all.map(boxOf)
+  const order = all.map((_, i) => i).sort((i, j) => boxes[i]![0] - boxes[j]![0])
+  let open: number[] = []
+  for (const i of order) {
+    const box = boxes[i]!
+    open = open.filter((j) => boxes[j]![2] >= box[0] - 1e-6)
+    for (const j of open) if (boxes[j]![1] <= box[3] + 1e-6 && boxes[j]![3] >= box[1] - 1e-6) visit(j, i, all)
+    open.push(i)
+  }
+}
+
+function cutAt(s: Segment, at: readonly number[]): Segment[] {
+  const shares = [0, ...at.filter((t) => t > 0 && t < 1).sort((a, b) => a - b), 1]
+  const pieces: Segment[] = []
+  let from = 0
+  for (let i = 1; i < shares.length; i++) {
+    const piece = portion(s, from, shares[i]!)
+    if (lengthOf(piece) < SHORTEST && i < shares.length - 1) continue
+    if (lengthOf(piece) >= SHORTEST) pieces.push(piece)
+    from = shares[i]!
+  }
+  return pieces
 }
 
 /**
@@ -82,12 +96,11 @@ function turn(s: Segment, t: Segment): number {
 /** Makes each segment begin exactly where the one before ends. */
 function closeGaps(run: readonly Segment[]): Segment[] {
   return run.map((s, i) => {
-    const a = run[(i + run.length - 1) % run.length]!.b
-    return s.kind === 'line' ? line(a, s.b) : arc(a, s.b, s.centre, s.ccw)
+    return between(s, run[(i + run.length - 1) % run.length]!.b, s.b)
   })
 }
 
-/** Joins neighbours that lie on one line or one circle. */
+/** Joins neighbours that lie on one line or one circle, unless they go by different names. */
 export function mergeRuns(loop: Loop): Loop {
   const out: Segment[] = []
   for (const s of loop) {
@@ -106,14 +119,16 @@ export function mergeRuns(loop: Loop): Loop {
 }
 
 function merged(s: Segment, t: Segment): Segment | undefined {
+  if (s.id !== undefined && t.id !== undefined && s.id !== t.id) return undefined
+  const named = s.id === undefined ? t : s
   if (s.kind === 'line' && t.kind === 'line') {
     const [u, v] = [directionAt(s, 1), directionAt(t, 0)]
     const straight = Math.abs(u[0] * v[1] - u[1] * v[0]) < 1e-7 && u[0] * v[0] + u[1] * v[1] > 0
-    return straight ? line(s.a, t.b) : undefined
+    return straight ? between(named, s.a, t.b) : undefined
   }
   if (s.kind !== 'arc' || t.kind !== 'arc' || s.ccw !== t.ccw || gap2(s.centre, t.centre) > 1e-6) return undefined
   if (Math.abs(gap2(s.b, s.centre) - gap2(t.b, s.centre)) > 1e-6) return undefined
-  const whole = arc(s.a, t.b, s.centre, s.ccw)
+  const whole = between(named.id === s.id ? s : { ...s, id: named.id }, s.a, t.b)
   const closes = gap2(s.a, t.b) < 1e-6
   return !closes && Math.abs(lengthOf(whole) - lengthOf(s) - lengthOf(t)) < 1e-6 ? whole : undefined
 }

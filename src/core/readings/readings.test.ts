@@ -27,8 +27,7 @@ test('repeats that disagree by more than the resolution explains are told, and n
 test('a reading works in every formula by its name, and its problem is told where it is used', () => {
   const project: Project = addRepeat('r', '62.40')(addReading('r', 'boardWidth')(emptyProject('Case')))
   const names = (p: Project) => projectNames(p, [])
-  const workOut = (p: Project, text: string) =>
-    evaluateFormula(text, 'length', { unit: 'mm', lookup: names(p).lookup, names: names(p).list() })
+  const workOut = (p: Project, text: string) => evaluateFormula(text, 'length', names(p).within({}))
   const twice = addRepeat('r', '62.44')(project)
   expect(workOut(twice, 'boardWidth + 2 * 0.7 mm')).toEqual({ ok: true, value: expect.closeTo(63.82, 9) })
   const empty = workOut(removeRepeat('r', 0)(project), 'boardWidth')

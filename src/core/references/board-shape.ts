@@ -1,7 +1,7 @@
-import { apply, compose, type Placement, turn } from '../geometry/placement'
+import { apply, compose, invert, type Placement, turn } from '../geometry/placement'
 import { dot, type Vec2, type Vec3 } from '../geometry/vec'
 import { loopArea } from '../profile/measure'
-import { type Loop, type Profile, reversedLoop } from '../profile/segment'
+import { type Loop, pointAt, type Profile, reversedLoop, type Segment } from '../profile/segment'
 import { asCircle, faceOutlines } from '../recognise/outlines'
 import type { ImportedItem, ImportedShape } from './model'
 import { shapeFacts } from './shape-facts'
@@ -77,7 +77,29 @@ export function boardShape(item: ImportedItem, shape: ImportedShape, frame: Plac
     holes.push({ id: `h${holes.length + 1}`, centre: circle.centre, diameter: circle.diameter, through })
   }
   const outline = loopArea(outer) > 0 ? outer : reversedLoop(outer)
-  return { outline: { loops: [outline] }, cutouts, holes, under: under.at, top: top.at }
+  return { outline: { loops: [namedByItsFile(outline, place)] }, cutouts, holes, under: under.at, top: top.at }
+}
+
+/**
+ * The outline with its pieces named `e1`, `e2` … from one piece on and one way round that are the same whichever way
+ * the board lies.
+ */
+function namedByItsFile(outline: Loop, place: Placement): Loop {
+  const back = invert(place)
+  const up = turn(back, [0, 0, 1])
+  const seen = up.reduce((most, v) => (Math.abs(v) > Math.abs(most) + 1e-6 ? v : most), 0) > 0
+  const first = outline.reduce(
+    (best, s, i) => {
+      const [x, y] = pointAt(s, 0.5)
+      const p = turn(back, [x - place[3]!, y - place[7]!, 0])
+      const rank = 0.913 * p[0] + 0.389 * p[1] + 0.117 * p[2]
+      return rank < best.rank ? { i, rank } : best
+    },
+    { i: 0, rank: Infinity },
+  ).i
+  const count = outline.length
+  const named = new Map(outline.map((_, k) => [(first + (seen ? k : count - k)) % count, k]))
+  return outline.map((s, i): Segment => ({ ...s, id: `e${named.get(i)! + 1}` }))
 }
 
 function largestLoop(loops: readonly Loop[]): Loop | undefined {

@@ -64,7 +64,7 @@ test('what is left out is not reached; what is fitted is, by a rod in the right 
   expect(out).toHaveLength(1)
 })
 
-const sizes = knownLengths({ throw: 8 })
+const sizes = knownLengths({ throw: { value: 8, dimension: 'length' } })
 const make = (shape: BlockShape) =>
   blockShape(shape, sizes, (id) => (id === 'plate' ? rectangle(0, 0, 30, 10) : undefined))
 const volume = (shape: BlockShape) => {

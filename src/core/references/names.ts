@@ -2,8 +2,8 @@ import type { Project } from '../document/schema'
 import type { Board } from './board'
 import { readingFacts } from '../readings/reading'
 import type { Reference } from './resolve'
-import { fail, ok, type Result } from '../result'
-import { evaluateFormula, type Known, type Lookup } from '../units/formula'
+import { fail, ok, type Problem, type Result } from '../result'
+import { evaluateKnown, type FormulaContext, type Known, type Lookup, namesIn } from '../units/formula'
 
 /** All names a formula may use at some point of the sheet, with what they stand for. */
 export interface Names {
@@ -11,6 +11,12 @@ export interface Names {
   list: () => string[]
   /** Makes facts of a step known from here on, as `prefix.name`, mm. */
   tell: (prefix: string, facts: Readonly<Record<string, number>>) => void
+  /** The same names with some that mean something of their own here, mm. */
+  within: (own: Readonly<Record<string, number>>) => FormulaContext
+  /** Every name that has a value by now. */
+  known: () => Record<string, Known>
+  /** What is wrong with the project's own numbers by now, by their names. */
+  problems: () => Record<string, Problem>
 }
 
 const length = (value: number): Known => ({ value, dimension: 'length' })
@@ -53,34 +59,76 @@ export function projectNames(project: Project, references: readonly Reference[])
   }
   const numbers = new Map(project.numbers.map((n) => [n.name, n]))
   const readings = new Map(project.readings.map((r) => [r.name, r]))
-  const open: string[] = []
-  const lookup: Lookup = (name) => {
+  /** Of numbers that came to nothing; forgotten when more becomes known. */
+  const failed = new Map<string, Result<Known>>()
+  const settled = (name: string): Result<Known> | undefined => {
     const fact = known.get(name)
-    if (fact) return ok(fact)
+    return fact ? ok(fact) : failed.get(name)
+  }
+  const settle = (name: string, value: Result<Known>): Result<Known> => {
+    if (value.ok) known.set(name, value.value)
+    else failed.set(name, value)
+    return value
+  }
+  const lookup: Lookup = (name) => {
+    const before = settled(name)
+    if (before) return before
     const reading = readings.get(name)
     if (reading) {
       const facts = readingFacts(reading.repeats, reading.resolution)
-      if (!facts.ok) return fail(facts.problem.kind, `In ${name}: ${facts.problem.message}`)
-      return ok(length(facts.value.mean))
+      return settle(name, facts.ok ? ok(length(facts.value.mean)) : inside(name, facts.problem))
     }
-    const number = numbers.get(name)
-    if (!number) return undefined
-    if (open.includes(name))
-      return fail('circle', `${[...open, name].join(' needs ')}: these numbers go round in a circle.`)
-    open.push(name)
-    const value = readNumber(number.formula, lookup)
-    open.pop()
-    if (value.ok) known.set(name, value.value)
-    return value.ok ? value : fail(value.problem.kind, `In ${name}: ${value.problem.message}`)
+    return numbers.has(name) ? workOutNumber(name) : undefined
   }
-  return { lookup, tell, list: () => [...known.keys(), ...readings.keys(), ...numbers.keys()] }
+  /** Works out a number after those it needs, without going deeper for each of a long chain. */
+  const workOutNumber = (first: string): Result<Known> => {
+    const open = [first]
+    for (let name = open.at(-1); name !== undefined; name = open.at(-1)) {
+      const { formula } = numbers.get(name)!
+      const next = namesIn(formula).find((n) => numbers.has(n) && !settled(n))
+      if (next !== undefined && open.includes(next)) {
+        const circle = [...open.slice(open.indexOf(next)), next].join(' needs ')
+        settle(name, fail('circle', `${circle}: these numbers go round in a circle.`))
+        open.pop()
+      } else if (next !== undefined) open.push(next)
+      else {
+        const value = evaluateKnown(formula, { unit: 'mm', lookup, names: list })
+        settle(name, value.ok ? value : inside(name, value.problem))
+        open.pop()
+      }
+    }
+    return settled(first)!
+  }
+  const list = () => [...new Set([...known.keys(), ...readings.keys(), ...numbers.keys()])]
+  return {
+    lookup,
+    list,
+    tell: (prefix, facts) => {
+      failed.clear()
+      tell(prefix, facts)
+    },
+    within: (own) => ({
+      unit: 'mm',
+      lookup: (name) => (Object.hasOwn(own, name) ? ok(length(own[name]!)) : lookup(name)),
+      names: () => [...Object.keys(own), ...list()],
+    }),
+    known: () => {
+      for (const name of [...readings.keys(), ...numbers.keys()]) lookup(name)
+      return Object.fromEntries(known)
+    },
+    problems: () =>
+      Object.fromEntries(
+        [...numbers.keys()].flatMap((name) => {
+          const value = lookup(name)
+          return value && !value.ok ? [[name, value.problem]] : []
+        }),
+      ),
+  }
 }
 
-/** A number of the project is a length; what reads only as a plain number stays one. */
-function readNumber(formula: string, lookup: Lookup): Result<Known> {
-  const value = evaluateFormula(formula, 'length', { unit: 'mm', lookup })
-  if (value.ok) return ok(length(value.value))
-  if (value.problem.kind !== 'unit') return value
-  const plain = evaluateFormula(formula, 'number', { unit: 'mm', lookup })
-  return plain.ok ? ok({ value: plain.value, dimension: 'number' }) : value
-}
+/** A problem of a name that another one needs; said once, by the first that has it. */
+const inside = (name: string, problem: Problem): Result<Known> =>
+  fail(
+    problem.kind,
+    /^In \w+: /.test(problem.message) || problem.kind === 'circle' ? problem.message : `In ${name}: ${problem.message}`,
+  )

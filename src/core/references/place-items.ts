@@ -1,3 +1,4 @@
+import { contentKey } from '../content-key'
 import type { Block, Reach, Travel } from '../document/items-schema'
 import { apply, compose, type Placement, placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions, type Vec3 } from '../geometry/vec'
@@ -15,6 +16,8 @@ export type ItemState = 'fitted' | 'left-out' | 'reach'
 /** An item where the project has it. */
 export interface PlacedItem {
   id: string
+  /** Changes when anything about the item as placed does. */
+  key: string
   name: string
   path: readonly string[]
   color?: string
@@ -42,6 +45,8 @@ export interface PlacedItem {
 
 /** What the project says about items of a reference. */
 export interface ItemSettings {
+  /** The SHA-256 of its file, for those who keep what was made of it. */
+  file?: string
   /** Items that are not fitted. */
   states: Readonly<Record<string, 'fitted' | 'left-out'>>
   travels?: Readonly<Record<string, Travel>>
@@ -67,11 +72,21 @@ export function placeItems(
   const items = model.items.map((item): PlacedItem => {
     const placed = placeShapeAs(model.shapes[item.shape]!, compose(placement, item.placement))
     const named = { id: item.id, name: item.name, path: item.path, ...(item.color ? { color: item.color } : {}) }
-    const plain = { ...named, state: settings.states[item.id] ?? 'fitted', ...placed, moves: false }
+    const state = settings.states[item.id] ?? 'fitted'
+    const what = [settings.file, item.id, item.name, sized, state, placed.stands]
+    const plain = { ...named, key: contentKey(what), state, ...placed, moves: false }
     const travel = settings.travels?.[item.id]
     if (!travel) return plain
     const space = sweptSpace(placed, travel, placement, sized, context.value)
-    if (space.ok) return { ...plain, ...space.value, bounds: boxOfPositions(space.value.positions), moves: true }
+    const length = travel.kind === 'slide' ? context.value(travel.length) : undefined
+    if (space.ok)
+      return {
+        ...plain,
+        key: contentKey([...what, travel, length]),
+        ...space.value,
+        bounds: boxOfPositions(space.value.positions),
+        moves: true,
+      }
     problems[item.id] = space.problem
     return plain
   })
@@ -82,6 +97,7 @@ export function placeItems(
     else if (to && to.state === 'fitted')
       items.push({
         id: `${id}#reach`,
+        key: madeKey(rod.value.shape, rod.value.placement, to.name),
         name: `Reach to ${to.name}`,
         path: to.path,
         state: 'reach',
@@ -110,12 +126,14 @@ export function placeBlocks(
     const failed = [shape, stands].find((r: Result<unknown>) => !r.ok)
     if (failed && !failed.ok) problems[block.id] = failed.problem
     if (!shape.ok || !stands.ok) return []
+    const state = states[block.id] ?? 'fitted'
     return [
       {
         id: block.id,
+        key: madeKey(shape.value, stands.value, [block.name, state, block.keepOut]),
         name: block.name,
         path: [],
-        state: states[block.id] ?? 'fitted',
+        state,
         ...placeShapeAs(shape.value, stands.value),
         moves: false,
         made: block.keepOut ? 'keep-out' : 'block',
@@ -124,6 +142,10 @@ export function placeBlocks(
   })
   return { items, problems }
 }
+
+/** Of things that are no larger than what a maker typed in. */
+const madeKey = (shape: ImportedShape, stands: Placement, what: unknown): string =>
+  contentKey([Array.from(shape.positions), stands, what])
 
 function placeShapeAs(solid: ImportedShape, stands: Placement) {
   const { volume, area, closed, middle } = shapeFacts(solid)

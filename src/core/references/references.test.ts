@@ -9,7 +9,7 @@ import type { ImportedModel } from './model'
 import { ResolvedReferences } from './resolved-references'
 import { resolveReference } from './resolve'
 import { checkScale, cleanFactor } from './scale-check'
-import { guessUnit, sizeIn } from './guess-unit'
+import { guessUnit, sizeIn } from '../units/guess-unit'
 
 const model = async (bytes: Uint8Array): Promise<ImportedModel> => {
   const read = await readFile(bytes, 'hinge.stl', noTools)

@@ -8,6 +8,7 @@ import { boardSeat, type QuarterTurn, turnedSeat } from './seat'
 import { scaledModel } from './scaled-model'
 import { doMoves, type PlacingContext } from './placing'
 import { type ItemSettings, type PlacedItem, placeItems } from './place-items'
+import { contentKey } from '../content-key'
 import type { Block } from '../document/items-schema'
 import type { PlacingMove } from '../document/placing-schema'
 import { fail, type Problem } from '../result'
@@ -29,6 +30,8 @@ export interface ReferenceSettings extends ItemSettings {
 export interface Reference {
   id: string
   name: string
+  /** Changes when anything about it as placed does. */
+  key: string
   /** What its import had to say: the format, the unit and how it is known, and what was found on the way. */
   report: Pick<ImportedModel, 'format' | 'unit' | 'notes'>
   items: PlacedItem[]
@@ -61,6 +64,7 @@ export function resolveReference(
   return {
     id: settings.id,
     name: settings.name,
+    key: contentKey([settings.id, settings.name, items.map((i) => i.key), flat?.item.id, placement, stand, problems, itemProblems]), // prettier-ignore
     report: { format: model.format, unit: model.unit, notes: model.notes },
     items,
     ...(board ? { board } : {}),

@@ -1,3 +1,4 @@
+import { contentKey } from '../content-key'
 import { projectNames } from './names'
 import type { Project, ProjectReference } from '../document/schema'
 import type { Block } from '../document/items-schema'
@@ -6,7 +7,7 @@ import { placeShape } from '../kernel/placed-shape'
 import { fail, ok } from '../result'
 import { evaluateFormula } from '../units/formula'
 import type { ImportedOutline } from '../outlines/outline'
-import { resolveOutline } from '../outlines/resolve-outline'
+import { resolveOutline } from '../references/resolve-outline'
 import { ALONE_ID } from './blocks'
 import { findFace } from './face-ref'
 import type { ImportedModel } from './model'
@@ -16,13 +17,31 @@ import { type Reference, resolveReference } from './resolve'
 import { scaledModel } from './scaled-model'
 
 interface Known {
-  key: string
+  /** What is said of it, and of the blocks on it. */
+  settings: string
   model: ImportedModel | undefined
+  /** What it asked of the rest of the project, and what it was told. */
+  asked: Asked[]
   reference: Reference
 }
+interface Asked {
+  again: (context: PlacingContext) => unknown
+  told: string
+}
 
-/** All that formulas and outlines of the project can come to. */
-const namesKey = ({ numbers, readings, printer, outlines }: Project) => [numbers, readings, printer, outlines]
+/** A context that notes down what is asked of it. */
+function listening(context: PlacingContext, asked: Asked[]): PlacingContext {
+  const note = <T>(again: (c: PlacingContext) => T): T => {
+    const answer = again(context)
+    asked.push({ again, told: contentKey(answer) })
+    return answer
+  }
+  return {
+    value: (formula) => note((c) => c.value(formula)),
+    face: (reference, face) => note((c) => c.face(reference, face)),
+    profile: (outline) => note((c) => c.profile(outline)),
+  }
+}
 
 /**
  * References as placed, kept for as long as nothing about them changes, so that all who build or measure with one
@@ -39,9 +58,8 @@ export class ResolvedReferences {
    * @param models imported files by SHA-256
    */
   all(project: Project, models: ReadonlyMap<string, ImportedModel>): Reference[] {
-    const names = projectNames(project, [])
-    const value: PlacingContext['value'] = (formula) =>
-      evaluateFormula(formula, 'length', { unit: 'mm', lookup: names.lookup, names: names.list() })
+    const known = projectNames(project, []).within({})
+    const value: PlacingContext['value'] = (formula) => evaluateFormula(formula, 'length', known)
     const profile: PlacingContext['profile'] = (id) => {
       const outline = project.outlines.find((o) => o.id === id)
       return outline && resolveOutline(outline, this.drawings, value).profile
@@ -75,23 +93,21 @@ export class ResolvedReferences {
 
   /** Blocks that belong to no reference, as one of their own. */
   private alone(blocks: readonly Block[], project: Project, context: PlacingContext): Reference {
-    const key = JSON.stringify([blocks, namesKey(project)])
-    const before = this.known.get(ALONE_ID)
-    if (before?.key === key) return before.reference
-    const { items, problems } = placeBlocks(blocks, undefined, {}, IDENTITY, 1, context)
-    const reference: Reference = {
-      id: ALONE_ID,
-      name: 'Added by hand',
-      report: { format: 'stl', unit: { name: 'mm', from: 'measured', certain: true }, notes: [] },
-      items,
-      candidates: [],
-      placement: IDENTITY,
-      stand: IDENTITY,
-      moveProblems: {},
-      itemProblems: problems,
-    }
-    this.known.set(ALONE_ID, { key, model: undefined, reference })
-    return reference
+    return this.once(ALONE_ID, blocks, undefined, context, (heard): Reference => {
+      const { items, problems } = placeBlocks(blocks, undefined, {}, IDENTITY, 1, heard)
+      return {
+        id: ALONE_ID,
+        name: 'Added by hand',
+        key: contentKey([items.map((i) => i.key), problems]),
+        report: { format: 'stl', unit: { name: 'mm', from: 'measured', certain: true }, notes: [] },
+        items,
+        candidates: [],
+        placement: IDENTITY,
+        stand: IDENTITY,
+        moveProblems: {},
+        itemProblems: problems,
+      }
+    })
   }
 
   private of(
@@ -102,25 +118,31 @@ export class ResolvedReferences {
   ): Reference | undefined {
     const model = models.get(settings.file)
     if (!model) return undefined
-    const { file, name, board, scale, placing, turns, moves, states, travels, reaches } = settings
     const blocks = project.blocks.filter((b) => b.on === settings.id)
-    const plain = [moves, Object.keys(travels), Object.keys(reaches), blocks].every((list) => list.length === 0)
-    const key = JSON.stringify([
-      file, name, board, scale, placing, turns, states,
-      // Formulas and other references stand in the key with what they come to.
-      plain ? [] : [moves, travels, reaches, blocks, namesKey(project)],
-      moves.map((m) => ('with' in m ? context.face(m.with.reference, m.with.face) : [])),
-    ]) // prettier-ignore
-    const before = this.known.get(settings.id)
-    if (before?.key === key && before.model === model) return before.reference
-    const reference = resolveReference(model, settings, context, blocks)
-    this.known.set(settings.id, { key, model, reference })
-    return reference
+    const { file, name, board, scale, placing, turns, moves, states, travels, reaches } = settings
+    const said = [file, name, board, scale, placing, turns, moves, states, travels, reaches, blocks]
+    return this.once(settings.id, said, model, context, (heard) => resolveReference(model, settings, heard, blocks))
   }
 
-  /** Changes when anything about the reference does; undefined where it was not asked for. */
-  keyOf(id: string): string | undefined {
-    return this.known.get(id)?.key
+  /** Makes a reference, unless the same was said of it and it would be told the same again. */
+  private once(
+    id: string,
+    said: unknown,
+    model: ImportedModel | undefined,
+    context: PlacingContext,
+    make: (context: PlacingContext) => Reference,
+  ): Reference {
+    const settings = JSON.stringify(said)
+    const before = this.known.get(id)
+    const same =
+      before?.settings === settings &&
+      before.model === model &&
+      before.asked.every((a) => contentKey(a.again(context)) === a.told)
+    if (same) return before.reference
+    const asked: Asked[] = []
+    const reference = make(listening(context, asked))
+    this.known.set(id, { settings, model, asked, reference })
+    return reference
   }
 
   /** A reference of the project as last placed, with the file of another revision in place of its own. */

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { read } from '../../../tests/support/boards'
-import { Builder } from '../build/builder'
+import { Builder } from '../sheet/builder'
 import { runChecks } from '../checks'
-import { swapFile } from '../document/edits'
-import { readProject } from '../document/read'
+import type { Project } from '../document/schema'
+import { swapReference } from '../sheet/swap-reference'
+import { readProject } from '../sheet/read-project'
 import { measureLedger } from '../fit/ledger'
 import { Kernel } from '../kernel/kernel'
 import { expectOk } from '../result'
@@ -49,12 +50,16 @@ test('renamed items are known by size and place; of several of one name those th
   expect(said(changes(revA!, doubled))).toEqual(['item R2: is new'])
 })
 
+/** Every step works on the one reference. */
+const all = ({ steps, references }: Project) => Object.fromEntries(steps.map((s) => [s.id, references[0]!.id]))
+
 test('the wrapped demo follows to rev B: the case fits by the ledger, nothing is cut, steps keep their items', async () => {
   const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
   const list = changes(revA!, revB!)
   const renamed = Object.fromEntries(list.flatMap((c) => (c.before && c.after ? [[c.before, c.after]] : [])))
   const { id } = project.references[0]!
-  const swapped = swapFile(id, { file: 'b'.repeat(64), fileName: 'rl-2-rev-b.step', kind: 'step' }, renamed)(project)
+  const file = { file: 'b'.repeat(64), fileName: 'rl-2-rev-b.step', kind: 'step' as const }
+  const swapped = swapReference(id, file, renamed, all(project))(project)
   expect(swapped.references[0]).toMatchObject({ fileName: 'rl-2-rev-b.step', states: project.references[0]!.states })
   const kernel = await Kernel.load()
   const built = await new Builder(kernel).build(swapped, new Map([['b'.repeat(64), revB!]]), 'view')
@@ -72,8 +77,8 @@ test('what is said about items and holes goes over to those they became; what is
   const opening = project.steps.find((s) => s.kind === 'opening')!
   const item = opening.fields.item as string
   const file = { file: 'b'.repeat(64), fileName: 'b.step', kind: 'step' as const }
-  const swapped = swapFile(id, file, { [item]: 'Socket', 'Pin header': 'Header' })(project)
+  const swapped = swapReference(id, file, { [item]: 'Socket', 'Radio module': 'Module' }, all(project))(project)
   expect(swapped.steps.find((s) => s.id === opening.id)!.fields.item).toBe('Socket')
-  expect(swapped.references[0]!.states).toEqual({ Header: 'left-out' })
-  expect(project.references[0]!.states).toEqual({ 'Pin header': 'left-out' })
+  expect(swapped.references[0]!.states).toEqual({ Module: 'left-out' })
+  expect(project.references[0]!.states).toEqual({ 'Radio module': 'left-out' })
 })

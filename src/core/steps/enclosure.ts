@@ -1,11 +1,16 @@
+import { token } from '../fields/field-kind'
 import type { Placement } from '../geometry/placement'
 import type { Profile } from '../profile/segment'
+import type { Board, Side } from '../references/board'
+import type { Situation } from './offer'
 
 /** What a case leaves for the steps that work on it. Lengths mm, in the frame in which its board lies flat. */
 export interface Enclosure {
   reference: string
+  /** Part ids. */
   base: string
   lid: string
+  board: { item: string; under: number; bounds: Board['bounds']; sides: Readonly<Record<string, Side>> }
   /** The inside and the outside seen from above. */
   cavity: Profile
   outer: Profile
@@ -21,5 +26,11 @@ export interface Enclosure {
   stand: Placement
 }
 
-export const isEnclosure = (data: unknown): data is Enclosure =>
-  typeof data === 'object' && data !== null && 'cavity' in data && 'parting' in data
+export const ENCLOSURE = token<Enclosure>('enclosure', 'a case')
+
+/** The cases that there are, with the references they are wrapped round. */
+export const enclosures = ({ left, references }: Situation) =>
+  left.flatMap(({ step, token: name, reference }) => {
+    const found = name === ENCLOSURE.name ? references.find((r) => r.id === reference) : undefined
+    return found ? [{ step, reference: found }] : []
+  })

@@ -1,23 +1,34 @@
 import { z } from 'zod'
+import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { caseStep } from './case'
-import { fieldSchema } from './fields'
 import { openingStep } from './opening'
 import { postsStep } from './posts'
 import type { StepKind } from './step-kind'
 
 /** Every kind of step there is. A new one is one folder and one line here. */
-export const STEP_KINDS = [caseStep, postsStep, openingStep] as unknown as readonly StepKind[]
+const KINDS: StepKind[] = []
+for (const kind of [caseStep, postsStep, openingStep]) registerStepKind(kind)
 
-export const stepKindNamed = (kind: string): StepKind | undefined => STEP_KINDS.find((k) => k.kind === kind)
+/** @throws if there is a kind of that name already */
+export function registerStepKind(kind: StepKind): void {
+  if (KINDS.some((k) => k.kind === kind.kind)) throw new Error(`There is a kind of step called "${kind.kind}" already.`)
+  KINDS.push(kind)
+}
 
-const schemas = new Map<string, z.ZodType<Record<string, unknown>>>()
+export const stepKinds = (): readonly StepKind[] => KINDS
+
+export const stepKindNamed = (kind: string): StepKind | undefined => KINDS.find((k) => k.kind === kind)
+
+const schemas = new Map<StepKind, z.ZodType<Record<string, unknown>>>()
 
 /** The schema of a kind's saved fields, defaults filled in. */
 export function fieldsSchema(kind: StepKind): z.ZodType<Record<string, unknown>> {
-  const known = schemas.get(kind.kind)
+  const known = schemas.get(kind)
   if (known) return known
-  const shape = Object.fromEntries(Object.entries(kind.fields).map(([name, spec]) => [name, fieldSchema(spec)]))
+  const shape = Object.fromEntries(Object.entries(kind.fields).map(([name, spec]) => [name, savedSchema(spec)]))
   const schema = z.strictObject(shape) as z.ZodType<Record<string, unknown>>
-  schemas.set(kind.kind, schema)
+  schemas.set(kind, schema)
   return schema
 }
+
+const savedSchema = (spec: FieldSpec): z.ZodType => fieldKind(spec).schema(spec)

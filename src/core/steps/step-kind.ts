@@ -1,8 +1,11 @@
-import type { RowSpec } from '../fit/rows'
+import type { Check } from '../checks/finding'
+import type { Printer } from '../document/schema'
+import type { Token } from '../fields/field-kind'
+import type { FieldSpecs, FieldValues } from '../fields/kinds'
+import type { RowSpec } from '../built/rows'
 import type { Placement } from '../geometry/placement'
 import type { Kernel, Solid } from '../kernel/kernel'
-import type { Reference } from '../references/resolve'
-import type { FieldSpecs, FieldValues } from './fields'
+import type { Offer, Situation } from './offer'
 
 /**
  * A piece of a step's sentence: plain text, or the place of a field's value with what stands round it.
@@ -11,7 +14,7 @@ import type { FieldSpecs, FieldValues } from './fields'
 export type Word =
   string | { field: string; before?: string; after?: string; when?: readonly [field: string, value: string] }
 
-/** A part as a step leaves it. */
+/** A part as a step leaves it, in the project's frame. */
 export interface PartOutput {
   id: string
   solid: Solid
@@ -22,30 +25,49 @@ export interface PartOutput {
   print?: Placement
 }
 
+/** Something left for later steps, by a token that says of what type it is. */
+export interface Leaving<T = unknown> {
+  token: Token<T>
+  data: T
+  /** The reference it is about. */
+  reference?: string
+}
+export const leaving = <T>(what: Token<T>, data: T, reference?: string): Leaving =>
+  ({ token: what, data, ...(reference === undefined ? {} : { reference }) }) as Leaving
+
 /** What a step leaves behind. */
 export interface StepOutput {
+  /** Parts made, or changed: those that one of its fields lets it change. */
   parts: PartOutput[]
+  /** Parts used up, by id. */
+  gone?: readonly string[]
+  published?: readonly Leaving[]
   /** Named lengths for formulas of later steps (`case.floor`), mm. */
-  facts?: Record<string, number>
-  /** What later steps may build on; each kind says which it understands. */
-  data?: unknown
+  facts?: Readonly<Record<string, number>>
   rows: RowSpec[]
   /** Things the maker should know that are no errors. */
   notes: string[]
 }
 
-/** What a step is built from. All lengths mm, in the frame in which the board lies flat. */
-export interface StepContext<F extends FieldSpecs> {
+/** Figures of the printer that a kind may ask for. */
+export type PrinterFigure = 'line' | 'layer'
+
+/** What a step is built with; what it is built from are its fields. */
+export interface StepContext {
+  /** Of the step: its surfaces and new parts are named by it. */
   id: string
-  values: FieldValues<F>
   kernel: Kernel
   /** Largest distance between a curve and its chords, mm. */
   tolerance: number
-  printer: { line: number; layer: number; gaps: Readonly<Record<string, number>> }
-  reference: (id: string) => Reference
-  part: (id: string) => Solid
-  /** The id of the step of this kind a field names, or the nearest one before, and what it left. */
-  earlier: (kind: string, id: string) => { id: string; data: unknown; reference: Reference | undefined }
+  /** Only the figures that the kind asks for, mm. */
+  printer: Pick<Printer, PrinterFigure>
+}
+
+/** What a surface of a role is called, and the field that moves it. */
+export interface SurfaceWords {
+  called: string
+  /** The field, and its words as something to be changed: `the clearance`. */
+  moved?: readonly [field: string, words: string]
 }
 
 /** One kind of step: everything about it is in its own folder. */
@@ -55,11 +77,30 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   title: string
   /** Words a maker might search it by. */
   findBy: readonly string[]
+  /** Where in the order of the work it belongs. */
+  group: 'make' | 'hold' | 'open' | 'change'
+  /** What it does, for the page on the project file. */
+  about: string
   fields: F
+  /** What a field means, for that page; the field's own label otherwise. */
+  fieldNotes?: Partial<Record<keyof F, string>>
   sentence: readonly Word[]
-  /** The parts it takes as they are and changes; none for steps that make parts. */
-  changes: (context: Pick<StepContext<F>, 'id' | 'values' | 'earlier'>) => readonly string[]
-  build: (context: StepContext<F>) => StepOutput
+  publishes?: readonly Token<unknown>[]
+  /** What its facts mean, by name. */
+  facts?: Readonly<Record<string, string>>
+  printer?: readonly PrinterFigure[]
+  /** By role. */
+  surfaces?: Readonly<Record<string, SurfaceWords>>
+  /** Fields for one that is added without a pick; undefined where it cannot be begun yet. */
+  start?: (at: Situation) => Record<string, unknown> | undefined
+  /** What it offers for what is there, or for what is picked. */
+  offers?: (at: Situation) => Offer[]
+  checks?: readonly Check[]
+  /** By the format version that they take a step's saved fields from. */
+  migrations?: Readonly<Record<number, (fields: Record<string, unknown>) => Record<string, unknown>>>
+  /** Steps of a small project that uses it, the last of them of this kind; they work on the demo's board. */
+  example: readonly { kind: string; fields: Record<string, unknown> }[]
+  build: (values: FieldValues<F>, context: StepContext) => StepOutput
 }
 
-export const stepKind = <F extends FieldSpecs>(kind: StepKind<F>): StepKind<F> => kind
+export const stepKind = <F extends FieldSpecs>(kind: StepKind<F>): StepKind => kind as unknown as StepKind

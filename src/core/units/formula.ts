@@ -29,7 +29,7 @@ export interface FormulaContext {
   unit: LengthUnit
   lookup: Lookup
   /** Names to propose when one is unknown. */
-  names?: readonly string[]
+  names?: () => readonly string[]
 }
 
 class FormulaError extends Error {
@@ -54,18 +54,38 @@ const LARGEST_MM = 1e6
  * Errors: empty, syntax, unknown-name, unit, zero, range (and whatever a looked-up name failed with)
  */
 export function evaluateFormula(text: string, want: Dimension, context: FormulaContext): Result<number> {
+  return worked(text, context, (amount) =>
+    finite(want === 'length' ? asLength(amount, context, text) : asNumber(amount, text), text),
+  )
+}
+
+/**
+ * Works out a formula that may be a length or a plain number. One that is nothing but plain numbers is a length.
+ * Errors: as for {@link evaluateFormula}
+ */
+export function evaluateKnown(text: string, context: FormulaContext): Result<Known> {
+  return worked(text, context, (amount) =>
+    amount.power === 0 && !amount.bare
+      ? { value: finite(amount.value, text), dimension: 'number' }
+      : { value: finite(asLength(amount, context, text), text), dimension: 'length' },
+  )
+}
+
+function worked<T>(text: string, context: FormulaContext, read: (amount: Amount) => T): Result<T> {
   const tree = parseFormula(text)
   if (!tree.ok) return tree
   try {
-    const amount = evaluate(tree.value, context)
-    const value = want === 'length' ? asLength(amount, context, text) : asNumber(amount, text)
-    if (!Number.isFinite(value)) stop('range', `"${text}" has no finite result.`)
-    if (Math.abs(value) > LARGEST_MM) stop('range', `"${text}" is over a kilometre; up to 1,000,000 mm works.`)
-    return ok(value)
+    return ok(read(evaluate(tree.value, context)))
   } catch (error) {
     if (error instanceof FormulaError) return fail(error.kind, error.message)
     throw error
   }
+}
+
+function finite(value: number, text: string): number {
+  if (!Number.isFinite(value)) stop('range', `"${text}" has no finite result.`)
+  if (Math.abs(value) > LARGEST_MM) stop('range', `"${text}" is over a kilometre; up to 1,000,000 mm works.`)
+  return value
 }
 
 /** The names a formula uses, each once, in order of appearance. Empty for one that cannot be read. */
@@ -82,10 +102,24 @@ export function namesIn(text: string): string[] {
   return names
 }
 
+/** Trees of formulas read before; nobody changes them. The oldest goes when there are too many. */
+const trees = new Map<string, Result<MathNode>>()
+const MOST_TREES = 4000
+
 /** Reads a formula into a tree, its lengths marked as such. Errors: empty, syntax */
 export function parseFormula(text: string): Result<MathNode> {
+  const known = trees.get(text)
+  if (known) return known
+  const oldest = trees.keys().next().value
+  if (oldest !== undefined && trees.size >= MOST_TREES) trees.delete(oldest)
+  const tree = readTree(text)
+  trees.set(text, tree)
+  return tree
+}
+
+function readTree(text: string): Result<MathNode> {
   const clean = text.trim().replace(/^=\s*/, '')
-  if (clean === '') return fail('empty', 'Nothing is written here. A number such as 0.7 or 1/8 in would do.')
+  if (clean === '') return fail('empty', 'Nothing is written here. A number such as 0.55 or 3/16 in would do.')
   if (clean.length > MAX_LENGTH) return fail('syntax', `A formula may have ${MAX_LENGTH} characters.`)
   try {
     return ok(parse(normaliseLiterals(clean)))
@@ -132,7 +166,7 @@ function dottedName(node: MathNode): string | undefined {
 function lookUp(name: string, context: FormulaContext): Amount {
   const found = context.lookup(name)
   if (!found) {
-    const near = closest(name, context.names ?? [])
+    const near = closest(name, context.names?.() ?? [])
     return stop('unknown-name', `There is no number called "${name}".${near ? ` Did you mean ${near}?` : ''}`)
   }
   if (!found.ok) return stop(found.problem.kind, found.problem.message)

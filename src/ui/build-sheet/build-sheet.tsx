@@ -1,12 +1,11 @@
 'use client'
-import { addStep, setPart } from '@/core/document/edits'
-import { STEP_KINDS } from '@/core/steps/registry'
-import { offeredOpenings } from '@/core/steps/propose'
-import { newId } from '../new-id'
+import { setPart } from '@/core/document/edits'
+import type { Addition } from '@/core/steps/offers'
 import { Heading } from '../primitives/heading'
-import { Menu } from '../primitives/menu'
-import { useActions } from '../project/actions-context'
-import { useDocument, useProject } from '../project/store'
+import { useActions } from '../actions/actions-context'
+import { useAdditions } from '../actions/offers'
+import { AddStep } from './add-step'
+import { useDocument, useProject } from '../store/store'
 import { Numbers } from './numbers'
 import { StepLine } from './step-line'
 
@@ -89,93 +88,54 @@ function Shown({ id }: { id: string }) {
   )
 }
 
+/** What can be done first, as far as it is known. */
 function EmptySheet() {
-  const references = useProject((s) => s.build?.references) ?? []
-  const actions = useActions()
-  const withBoard = references.filter((r) => r.board)
-  if (withBoard.length === 0)
-    return (
-      <p className="py-2 text-soft">
-        Nothing to shape yet. Gather a board first: drop its STEP file anywhere on this page.
-      </p>
-    )
+  const { references, outlines } = useDocument()
+  const gathered = references.length + outlines.length
+  const set = useProject((s) => s.set)
   return (
-    <p className="py-2">
-      {withBoard.map((r) => (
-        <button
-          key={r.id}
-          type="button"
-          className="figure"
-          onClick={() => actions.wrap(r, { posts: true, openings: false })}
-        >
-          Wrap {r.board!.name} in a case
-        </button>
-      ))}
-    </p>
-  )
-}
-
-/** Items over the edge that nothing lets out yet. */
-function Offers() {
-  const { steps } = useDocument()
-  const references = useProject((s) => s.build?.references)
-  const actions = useActions()
-  const caseStep = steps.find((s) => s.kind === 'case' && !s.off)
-  const board = references?.find((r) => r.id === caseStep?.fields.reference)?.board
-  if (!caseStep || !board) return null
-  const offered = offeredOpenings(board, steps)
-  if (offered.length === 0) return null
-  return (
-    <p className="border-t border-hair py-2 pl-[26px] text-[15px]">
-      <span className="text-soft">Over the edge, without an opening: </span>
-      {offered.map((o) => (
-        <button
-          key={o.item}
-          type="button"
-          className="figure mr-3"
-          onClick={() => actions.addOpenings(caseStep.id, [o.item])}
-        >
-          open the {o.side} for {o.name}
-        </button>
-      ))}
-      {offered.length > 1 && (
-        <button
-          type="button"
-          className="figure"
-          onClick={() =>
-            actions.addOpenings(
-              caseStep.id,
-              offered.map((o) => o.item),
-            )
-          }
-        >
-          open all {offered.length}
+    <p className="py-2 text-soft">
+      {gathered === 0
+        ? 'Nothing is gathered yet that a part could fit. Drop a file anywhere on this page: a board, a thing to fit, a drawing or a photo.'
+        : 'No step yet.'}{' '}
+      {gathered > 0 && (
+        <button type="button" className="figure" onClick={() => set({ place: 'gather' })}>
+          see what is gathered
         </button>
       )}
     </p>
   )
 }
 
-function AddStep() {
-  const edit = useProject((s) => s.edit)
-  const { references } = useDocument()
-  const build = useProject((s) => s.build)
-  const { steps } = useDocument()
-  if (references.length === 0) return null
-  const start = (kind: string) => {
-    const caseId = steps.find((s) => s.kind === 'case')?.id ?? ''
-    const board = build?.references.find((r) => r.board)
-    const fields: Record<string, string> = kind === 'case' ? { reference: board?.id ?? '' } : { case: caseId }
-    if (kind === 'opening') fields.item = board?.board?.overhangs[0]?.item ?? board?.items[0]?.id ?? ''
-    edit(addStep({ id: newId(), kind, off: false, fields }))
-  }
+/** What is offered for what is there: as many at once as belong together. */
+function Offers() {
+  const actions = useActions()
+  const offered = useAdditions().filter((a) => a.offer?.goal && a.group !== 'picked')
+  if (offered.length === 0) return null
+  const together = new Map<string, Addition[]>()
+  for (const a of offered)
+    if (a.offer?.together) together.set(a.offer.together, [...(together.get(a.offer.together) ?? []), a])
   return (
-    <Menu
-      align="start"
-      className="ml-[26px] py-1.5 text-soft hover:text-ink"
-      acts={STEP_KINDS.map((kind) => [kind.title, () => start(kind.kind)] as const)}
-    >
-      Add a step …
-    </Menu>
+    <p aria-label="What could be next" role="group" className="border-t border-hair py-2 pl-[26px] text-[15px]">
+      <span className="text-soft">Next could be: </span>
+      {offered.map((a) => (
+        <button key={a.key} type="button" className="figure mr-3" onClick={() => actions.take(a.offer!)}>
+          {a.words}
+        </button>
+      ))}
+      {[...together].map(
+        ([words, all]) =>
+          all.length > 1 && (
+            <button
+              key={words}
+              type="button"
+              className="figure"
+              onClick={() => actions.take(...all.map((a) => a.offer!))}
+            >
+              {words} {all.length}
+            </button>
+          ),
+      )}
+    </p>
   )
 }

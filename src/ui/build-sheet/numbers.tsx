@@ -8,7 +8,7 @@ import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { NameField } from '../primitives/name-field'
 import { Remove } from '../primitives/small'
-import { useDocument, useProject } from '../project/store'
+import { useDocument, useProject } from '../store/store'
 
 /** Named values of the project, which every formula can use. */
 export function Numbers() {
@@ -37,7 +37,8 @@ function NumberLine({ number }: { number: ProjectNumber }) {
   const edit = useProject((s) => s.edit)
   const { unit, numbers, readings } = useDocument()
   const taken = new Set([...numbers, ...readings].map((n) => n.name))
-  const value = useProject((s) => s.build?.names[number.name])
+  const known = useProject((s) => s.build?.names[number.name])
+  const value = known?.value
   const problem = useProject((s) => s.build?.numberProblems[number.id])
   const [formula, setFormula] = useState(number.formula)
   const save = () => {
@@ -64,8 +65,12 @@ function NumberLine({ number }: { number: ProjectNumber }) {
           onBlur={save}
           onKeyDown={(e) => e.key === 'Enter' && save()}
         />
-        <span className="text-soft" title={value === undefined ? '' : inBothUnits(value)}>
-          {value === undefined ? '' : formatLength(value, unit)}
+        <span className="text-soft" title={known?.dimension === 'length' ? inBothUnits(known.value) : ''}>
+          {value === undefined
+            ? ''
+            : known?.dimension === 'length'
+              ? formatLength(value, unit)
+              : Number(value.toFixed(4))}
         </span>
         <Remove label={`Take out ${number.name}`} act={() => edit(removeNumber(number.id))} />
       </div>

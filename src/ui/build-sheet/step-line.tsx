@@ -1,14 +1,14 @@
 'use client'
 import { MoreHorizontal } from 'lucide-react'
 import { memo, useState } from 'react'
-import { duplicateStep, moveStep, nameStep, removeStep, setOff } from '@/core/document/edits'
+import { duplicateStep, moveStep, nameStep, removeStep, setField, setOff } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
-import type { StepReport } from '@/core/build/build'
+import type { StepView } from '@/worker/views'
 import { newId } from '../new-id'
 import { Menu } from '../primitives/menu'
-import { useProject } from '../project/store'
-import { FieldValue } from './field-value'
+import { useProject } from '../store/store'
+import { editorOf } from './editors'
 
 /** One numbered sentence of the sheet, with its values, its menu, and what is wrong with it. */
 export const StepLine = memo(function StepLine({
@@ -18,14 +18,19 @@ export const StepLine = memo(function StepLine({
 }: {
   step: ProjectStep
   number: number
-  report: StepReport | undefined
+  report: StepView | undefined
 }) {
+  const edit = useProject((s) => s.edit)
+  const set = useProject((s) => s.set)
+  const picked = useProject((s) => s.picks.some((p) => p.name?.step === step.id))
   const kind = stepKindNamed(step.kind)
   const saved = kind ? fieldsSchema(kind).safeParse(step.fields).data : undefined
   return (
     <li
       data-step={step.kind}
-      className="group grid grid-cols-[26px_1fr_24px] border-t border-hair py-2 first:border-t-0 focus-within:bg-tint/60"
+      className={`group grid grid-cols-[26px_1fr_24px] border-t border-hair py-2 first:border-t-0 focus-within:bg-tint/60 ${picked ? 'bg-tint/60' : ''}`}
+      onPointerEnter={() => set({ pointedStep: step.id })}
+      onPointerLeave={() => set({ pointedStep: undefined })}
     >
       <span className="text-[13px] leading-6 text-soft">{number}</span>
       <div className={step.off ? 'text-soft line-through decoration-1' : ''}>
@@ -39,19 +44,23 @@ export const StepLine = memo(function StepLine({
               if (typeof word === 'string') return `${space}${word}`
               if (word.when && saved[word.when[0]] !== word.when[1]) return null
               const spec = kind.fields[word.field]!
+              const Editor = editorOf(spec)
               return (
-                <span key={word.field}>
-                  {space}
-                  {word.before && `${word.before} `}
-                  <FieldValue
-                    step={step}
-                    field={word.field}
-                    spec={spec}
-                    saved={saved[word.field]}
-                    value={report?.values[word.field]}
-                  />
-                  {word.after}
-                </span>
+                Editor && (
+                  <span key={word.field}>
+                    {space}
+                    {word.before && `${word.before} `}
+                    <Editor
+                      step={step}
+                      field={word.field}
+                      spec={spec}
+                      saved={saved[word.field]}
+                      report={report}
+                      write={(value) => edit(setField(step.id, word.field, value as ProjectStep['fields'][string]))}
+                    />
+                    {word.after}
+                  </span>
+                )
               )
             })}
           </p>

@@ -10,7 +10,7 @@ import {
   toggleUnit,
 } from '@/core/readings/calipers'
 import { Choose } from '../primitives/choose'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 import { focusedField, typeInto } from './typed'
 
 /** The key that sends the figure, as the button on a wired pair does. */

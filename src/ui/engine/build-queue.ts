@@ -1,4 +1,4 @@
-import type { Quality } from '@/core/build/build'
+import type { Quality } from '@/core/built/built'
 
 /**
  * Decides when a document is sent to be built. A fine build is overtaken by whatever comes after it. A coarse one is

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import type { Quality } from '@/core/build/build'
+import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
 import type { Pick } from '@/core/fit/picks'
@@ -7,15 +7,12 @@ import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
 import type { ImportedOutline } from '@/core/outlines/outline'
 import type { Arrangement } from '@/core/print/arrange'
-import type { BuildView, BuildWorker } from '@/worker/build.worker'
+import type { BuildWorker } from '@/worker/build.worker'
 import type { CheckWorker } from '@/worker/check.worker'
+import { type BuildView, keysOf } from '@/worker/views'
+import type { Progress } from '../store/results-slice'
 import { BuildQueue } from './build-queue'
-
-/** How far a build is that takes longer than a moment. */
-export interface Progress {
-  done: number
-  total: number
-}
+import { shareBuild } from './share'
 
 export interface EngineEvents {
   onBuild: (build: BuildView) => void
@@ -41,7 +38,8 @@ export class Engine {
   private readonly checker = Comlink.wrap<CheckWorker>(this.checkThread)
   private readonly queue: BuildQueue<Project>
   private settle: ReturnType<typeof setTimeout> | undefined
-  private known: string[] = []
+  /** What the page has of the last build. */
+  private last: BuildView | undefined
 
   constructor(private readonly events: EngineEvents) {
     this.queue = new BuildQueue((project, quality, ticket) => this.build(project, quality, ticket))
@@ -85,12 +83,12 @@ export class Engine {
 
   private async build(project: Project, quality: Quality, ticket: number): Promise<void> {
     try {
-      const build = await this.builder.build(project, quality, ticket, this.known)
+      const sent = await this.builder.build(project, quality, ticket, this.last ? keysOf(this.last) : [])
       // What comes after a newer one was asked for is dropped whole: the newer one was told what is known here.
-      if (!build || ticket !== this.queue.ticket) return
-      this.known = [...build.parts.map((p) => p.key), ...build.references.map((r) => r.key)]
+      if (!sent || ticket !== this.queue.ticket) return
+      this.last = shareBuild(this.last, sent)
       this.events.onProgress(undefined)
-      this.events.onBuild(build)
+      this.events.onBuild(this.last)
     } catch (error) {
       this.events.onProgress(undefined)
       this.events.onFailure(error instanceof Error ? error.message : String(error))

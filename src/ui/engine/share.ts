@@ -1,46 +1,55 @@
 import type { LedgerRow } from '@/core/fit/ledger'
-import type { BuildView } from '@/worker/build.worker'
+import type { BuildView, Same, SentBuild } from '@/worker/views'
 
 /**
- * A new build in which everything that came out as before is the very same object as before, so that only what
- * changed is drawn again.
+ * A build as it was sent, with everything the page had already put back in: what came out as before is the very same
+ * object as before, so that only what changed is drawn again.
  */
-export function shareBuild(before: BuildView | undefined, next: BuildView): BuildView {
-  if (!before) return next
+export function shareBuild(before: BuildView | undefined, sent: SentBuild): BuildView {
+  const parts = new Map(before?.parts.map((p) => [p.key, p]))
   return {
-    ...next,
-    steps: next.steps.map((step) =>
-      same(
-        before.steps.find((s) => s.id === step.id),
-        step,
-      ),
+    ...sent,
+    parts: shareList(
+      before?.parts,
+      sent.parts.map((label) => {
+        const own = parts.get(label.key)
+        if (own && own.name === label.name && own.color === label.color && own.id === label.id) return own
+        return { ...label, body: label.body ?? own!.body }
+      }),
     ),
-    references: shareList(
-      before.references,
-      next.references.map((r) => before.references.find((b) => b.key === r.key) ?? r),
-    ),
-    outlines: shareList(
-      before.outlines,
-      next.outlines.map((o) => before.outlines.find((b) => b.key === o.key) ?? o),
-    ),
-    measures: same(before.measures, next.measures),
-    names: same(before.names, next.names),
-    numberProblems: same(before.numberProblems, next.numberProblems),
+    steps: shareList(before?.steps, putBack(before?.steps, sent.steps)),
+    references: shareList(before?.references, putBack(before?.references, sent.references)),
+    outlines: shareList(before?.outlines, putBack(before?.outlines, sent.outlines)),
+    measures: shareList(before?.measures, keepAlike(before?.measures, sent.measures)),
+    names: before?.namesKey === sent.namesKey ? before.names : sent.names,
+    numberProblems: before?.namesKey === sent.namesKey ? before.numberProblems : sent.numberProblems,
   }
 }
 
 /** The same for the rows of the ledger. */
-export const shareRows = (before: readonly LedgerRow[], next: readonly LedgerRow[]): LedgerRow[] =>
-  next.map((row) =>
-    same(
-      before.find((r) => r.id === row.id),
-      row,
-    ),
-  )
-
-function same<T>(before: T | undefined, next: T): T {
-  return before !== undefined && JSON.stringify(before) === JSON.stringify(next) ? before : next
+export const shareRows = (before: readonly LedgerRow[], next: readonly LedgerRow[]): LedgerRow[] => {
+  const known = new Map(before.map((r) => [r.id, r]))
+  return next.map((row) => {
+    const own = known.get(row.id)
+    return own && alike(own, row) ? own : row
+  })
 }
 
-const shareList = <T>(before: T[], next: T[]): T[] =>
-  before.length === next.length && next.every((x, i) => x === before[i]) ? before : next
+const alike = (a: LedgerRow, b: LedgerRow): boolean =>
+  a.measured === b.measured &&
+  a.wanted === b.wanted &&
+  a.verdict === b.verdict &&
+  a.between === b.between &&
+  a.step === b.step &&
+  String(a.at) === String(b.at)
+
+function putBack<T extends { key: string }>(before: readonly T[] | undefined, sent: readonly (T | Same)[]): T[] {
+  const known = new Map(before?.map((x) => [x.key, x]))
+  return sent.map((x) => ('same' in x ? known.get(x.same)! : x))
+}
+
+const keepAlike = <T extends { key: string; id: string }>(before: readonly T[] | undefined, next: readonly T[]): T[] =>
+  next.map((x) => before?.find((b) => b.key === x.key && b.id === x.id) ?? x)
+
+const shareList = <T>(before: T[] | undefined, next: T[]): T[] =>
+  before?.length === next.length && next.every((x, i) => x === before[i]) ? before : next

@@ -6,7 +6,7 @@ import { Choose } from '../primitives/choose'
 import { LengthFigure } from '../primitives/length-figure'
 import { Menu } from '../primitives/menu'
 import { Remove, Trouble } from '../primitives/small'
-import { useProject } from '../project/store'
+import { useProject } from '../store/store'
 import { newBlock, SHAPES } from './new-block'
 
 /** Adds a thing that no file has. */

@@ -1,6 +1,6 @@
 'use client'
-import { sizeIn } from '@/core/references/guess-unit'
-import { FILE_UNITS, type FileUnit, type UnitName } from '@/core/references/model'
+import { sizeIn } from '@/core/units/guess-unit'
+import { FILE_UNITS, type FileUnit, type UnitName } from '@/core/units/file-unit'
 import { Choose } from '../primitives/choose'
 
 /** Units a file without one may be in. */

@@ -5,11 +5,12 @@ import { FORMATS } from '@/core/formats/detect'
 import { boxSize } from '@/core/geometry/vec'
 import { ALONE_ID } from '@/core/references/blocks'
 import { formatLength } from '@/core/units/length'
-import type { ItemView, ReferenceView } from '@/worker/build.worker'
+import type { ItemView, ReferenceView } from '@/worker/views'
 import { Choose } from '../primitives/choose'
 import { ChooseFile } from '../primitives/choose-file'
 import { Heading } from '../primitives/heading'
-import { useActions } from '../project/actions-context'
+import { useActions } from '../actions/actions-context'
+import { useAdditions } from '../actions/offers'
 import { ImportFacts } from './import-facts'
 import { AddBlock, BlockSentence } from './blocks'
 import { ItemFacts } from './item-facts'
@@ -19,7 +20,7 @@ import { Outlines } from './outlines'
 import { Placing } from './placing'
 import { Readings } from './readings'
 import { SwapRevision } from './swap'
-import { useDocument, useProject, useUnit } from '../project/store'
+import { useDocument, useProject, useUnit } from '../store/store'
 
 /** Endings of the files that can be taken in. */
 const ENDINGS = Object.values(FORMATS)
@@ -77,7 +78,7 @@ function AddedByHand() {
 
 function Report() {
   const report = useProject((s) => s.importReport)
-  const set = useProject((s) => s.set)
+  const receive = useProject((s) => s.receive)
   if (!report) return null
   return (
     <div
@@ -91,7 +92,7 @@ function Report() {
       {report.lines.map((line) => (
         <p key={line}>{line}</p>
       ))}
-      <button type="button" className="figure text-[14px]" onClick={() => set({ importReport: undefined })}>
+      <button type="button" className="figure text-[14px]" onClick={() => receive({ importReport: undefined })}>
         noted
       </button>
     </div>
@@ -99,12 +100,12 @@ function Report() {
 }
 
 function ReferenceBlock({ reference }: { reference: ReferenceView }) {
-  const { unit, references, steps } = useDocument()
+  const { unit, references } = useDocument()
   const edit = useProject((s) => s.edit)
   const actions = useActions()
   const settings = references.find((r) => r.id === reference.id)
   const { board } = reference
-  const wrapped = steps.some((s) => s.kind === 'case' && s.fields.reference === reference.id)
+  const wrapped = !useAdditions().some((a) => a.offer?.goal === 'wrap' && a.offer.reference === reference.id)
   const fitted = reference.items.filter((i) => i.state === 'fitted').length
   const mounting = board?.holes.filter((h) => h.mounting) ?? []
   return (
@@ -141,7 +142,7 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
               <button
                 type="button"
                 className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure"
-                onClick={() => actions.wrap(reference, { posts: mounting.length > 0, openings: false })}
+                onClick={() => actions.begin(reference.id, ['wrap', 'stand'])}
               >
                 Wrap it in a case{mounting.length > 0 ? ', on posts' : ''}
               </button>
@@ -217,7 +218,7 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
           owner: item.id,
           ownerName: item.name,
           reference: reference.id,
-          surface: -1,
+          region: -1,
           shape: { kind: 'free' },
           point: item.bounds.max,
           size,

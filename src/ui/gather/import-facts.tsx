@@ -2,8 +2,8 @@
 import { setChecked, setScale } from '@/core/document/edits'
 import type { ProjectReference } from '@/core/document/schema'
 import { boxSize, emptyBox, joinBoxes } from '@/core/geometry/vec'
-import type { ReferenceView } from '@/worker/build.worker'
-import { useProject } from '../project/store'
+import type { ReferenceView } from '@/worker/views'
+import { useProject } from '../store/store'
 import { FileUnitFacts } from './file-unit-facts'
 
 /** What the import of a reference had to say: its file, its unit, what was mended. It can be read here at any time. */

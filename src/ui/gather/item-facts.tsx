@@ -3,10 +3,10 @@ import { setFlats } from '@/core/document/edits'
 import { byFlats, describeRounds, isCoarse } from '@/core/references/describe-rounds'
 import { massOf, type Material, MATERIALS } from '@/core/references/materials'
 import { formatLength } from '@/core/units/length'
-import type { ItemView } from '@/worker/build.worker'
+import type { ItemView } from '@/worker/views'
 import { ItemTraits } from './item-traits'
 import { Choose } from '../primitives/choose'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 
 /** A cubic inch, and a square one, in mm. */
 const IN3 = 25.4 ** 3

@@ -5,10 +5,10 @@ import type { Traits } from '@/core/recognise/traits'
 import { ALONE_ID } from '@/core/references/blocks'
 import { faceRef } from '@/core/references/face-ref'
 import { formatLength } from '@/core/units/length'
-import type { ItemView } from '@/worker/build.worker'
+import type { ItemView } from '@/worker/views'
 import { newId } from '../new-id'
-import { useEngine } from '../project/actions-context'
-import { useProject, useProjectStore, useUnit } from '../project/store'
+import { useEngine } from '../actions/actions-context'
+import { useProject, useProjectStore, useUnit } from '../store/store'
 
 /** Rounded edges, symmetry, and the side it most likely lies on. */
 export function ItemTraits({ item, reference }: { item: ItemView; reference: string }) {

@@ -4,7 +4,7 @@ import type { Reach, Travel } from '@/core/document/items-schema'
 import { Degrees } from '../primitives/degrees'
 import { LengthFigure } from '../primitives/length-figure'
 import { Remove, Trouble } from '../primitives/small'
-import { useProject } from '../project/store'
+import { useProject } from '../store/store'
 
 /** How an item moves and what it is reached through, in sentences whose values can be changed. */
 export function ItemWays({ reference, item }: { reference: string; item: string }) {

@@ -3,8 +3,8 @@ import { dropMeasure, nameMeasure } from '@/core/document/edits'
 import { inBothUnits } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
 import { Remove } from '../primitives/small'
-import { useProject, useUnit } from '../project/store'
-import type { BuildView } from '@/worker/build.worker'
+import { useProject, useUnit } from '../store/store'
+import type { BuildView } from '@/worker/views'
 import { measuredWords } from '../scene/kept-lines'
 
 /** Lengths that were kept; they follow what they are measured on. */

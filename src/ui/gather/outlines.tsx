@@ -9,9 +9,9 @@ import {
 import type { ProjectOutline } from '@/core/document/schema'
 import { formatLength } from '@/core/units/length'
 import type { OutlineView } from '@/worker/outline-view'
-import { openPhoto } from '../photo/photo-state'
+import { openPhoto } from '../store/photo-state'
 import { Heading } from '../primitives/heading'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 import { FileUnitFacts } from './file-unit-facts'
 import { PhotoFacts } from './photo-facts'
 

@@ -11,7 +11,7 @@ import type { OutlineView } from '@/worker/outline-view'
 import { LengthFigure } from '../primitives/length-figure'
 import { Remove } from '../primitives/small'
 import type { PhotoOutline } from '../photo/use-photo'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 
 /** How a photo has its scale, what it was checked with, and the sizes its outline was given. */
 export function PhotoFacts({ outline, view }: { outline: PhotoOutline; view: OutlineView | undefined }) {

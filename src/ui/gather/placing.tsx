@@ -2,14 +2,14 @@
 import { removeMove, setMove, setPlacing, turnReference } from '@/core/document/edits'
 import type { PlacingMove } from '@/core/document/placing-schema'
 import type { ProjectReference } from '@/core/document/schema'
-import type { ReferenceView } from '@/worker/build.worker'
+import type { ReferenceView } from '@/worker/views'
 import { newId } from '../new-id'
 import { Choose } from '../primitives/choose'
 import { Degrees } from '../primitives/degrees'
 import { LengthFigure } from '../primitives/length-figure'
 import { Menu } from '../primitives/menu'
 import { Remove, Trouble } from '../primitives/small'
-import { useProject } from '../project/store'
+import { useProject } from '../store/store'
 
 /** Where a reference is put: as sentences, each of which can be changed or taken out. */
 export function Placing({ reference, settings }: { reference: ReferenceView; settings: ProjectReference }) {

@@ -10,7 +10,7 @@ import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { NameField } from '../primitives/name-field'
 import { Remove } from '../primitives/small'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 
 const BOX =
   'min-w-0 border-b border-transparent bg-transparent hover:border-rule focus:border-figure focus:outline-none'

@@ -3,8 +3,8 @@ import { type Change, describeChange } from '@/core/references/revision'
 import { formatLength } from '@/core/units/length'
 import { FORMATS } from '@/core/formats/detect'
 import { ChooseFile } from '../primitives/choose-file'
-import { useActions } from '../project/actions-context'
-import { useProject, useUnit } from '../project/store'
+import { useActions } from '../actions/actions-context'
+import { useProject, useUnit } from '../store/store'
 
 /** Takes the next revision of a reference's file: what has changed is listed before anything is. */
 export function SwapRevision({ reference, name }: { reference: string; name: string }) {

@@ -3,7 +3,7 @@ import { memo } from 'react'
 import type { LedgerRow } from '@/core/fit/ledger'
 import { formatGap } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 import { Gauge } from './gauge'
 
 /** Every place where two things meet, and what the checks have to say. */

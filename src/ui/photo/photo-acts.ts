@@ -12,7 +12,7 @@ import { workedOut } from '@/core/photo/resolve-photo'
 import { gap2 } from '@/core/profile/segment'
 import { knownLengths } from '@/core/units/known-lengths'
 import { newId } from '../new-id'
-import type { ProjectStore } from '../project/store'
+import type { ProjectStore } from '../store/store'
 import type { PhotoEngine } from './photo-engine'
 import {
   type Anchor,
@@ -23,7 +23,7 @@ import {
   POINTS,
   type PhotoTool,
   withTool,
-} from './photo-state'
+} from '../store/photo-state'
 import type { PhotoOutline } from './use-photo'
 
 const rounded = ([x, y]: Vec2): [number, number] => [Math.round(x * 1000) / 1000, Math.round(y * 1000) / 1000]

@@ -3,10 +3,10 @@ import { useState } from 'react'
 import type { ResolvedPhoto } from '@/core/photo/resolve-photo'
 import { withUnit } from '@/core/units/length'
 import { LengthInput } from '../primitives/length-figure'
-import { useUnit } from '../project/store'
+import { useUnit } from '../store/store'
 import { between, type PhotoActs } from './photo-acts'
 import { type FootProps, PickedFoot, Verb } from './photo-picked'
-import { type PhotoState, POINTS, type PhotoTool } from './photo-state'
+import { type PhotoState, POINTS, type PhotoTool } from '../store/photo-state'
 
 /** What each tool wants pointed at, point by point. */
 const ASKS: Readonly<Partial<Record<PhotoTool, readonly string[]>>> = {

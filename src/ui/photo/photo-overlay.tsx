@@ -5,7 +5,7 @@ import type { ProjectPhoto, TraceLoop } from '@/core/document/photo-schema'
 import type { Vec2 } from '@/core/geometry/vec'
 import { chordCount } from '@/core/profile/polygon'
 import { pointAt, type Segment } from '@/core/profile/segment'
-import type { PhotoState } from './photo-state'
+import type { PhotoState } from '../store/photo-state'
 import { toScreen, type ViewBox } from './view-box'
 
 /** A point of the trace that can be taken hold of. */

@@ -4,9 +4,9 @@ import { removeLoop, removeTraceNode } from '@/core/document/outline-edits'
 import type { ResolvedPhoto } from '@/core/photo/resolve-photo'
 import { formatLength, withUnit } from '@/core/units/length'
 import { LengthInput } from '../primitives/length-figure'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 import type { PhotoActs } from './photo-acts'
-import type { PhotoState } from './photo-state'
+import type { PhotoState } from '../store/photo-state'
 import type { PhotoOutline } from './use-photo'
 
 export interface FootProps {

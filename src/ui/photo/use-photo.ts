@@ -2,8 +2,8 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { ProjectOutline } from '@/core/document/schema'
 import { resolvePhoto } from '@/core/photo/resolve-photo'
-import { useProject } from '../project/store'
-import { useWorkOut } from '../project/use-work-out'
+import { useProject } from '../store/store'
+import { useWorkOut } from '../store/use-work-out'
 import { PhotoEngine } from './photo-engine'
 
 export type PhotoOutline = Extract<ProjectOutline, { kind: 'photo' }>

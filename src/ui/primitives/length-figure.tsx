@@ -2,8 +2,8 @@
 import { useState } from 'react'
 import { formatLength, inBothUnits } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
-import { useUnit } from '../project/store'
-import { useWorkOut } from '../project/use-work-out'
+import { useUnit } from '../store/store'
+import { useWorkOut } from '../store/use-work-out'
 
 /** A length set in a sentence; a click edits its formula where it stands, and Enter takes it over. */
 export function LengthFigure({

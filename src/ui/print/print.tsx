@@ -9,8 +9,8 @@ import { formatLength, formatVolume } from '@/core/units/length'
 import { download } from '../api'
 import { Choose } from '../primitives/choose'
 import { Heading } from '../primitives/heading'
-import { useEngine } from '../project/actions-context'
-import { useDocument, useProject } from '../project/store'
+import { useEngine } from '../actions/actions-context'
+import { useDocument, useProject } from '../store/store'
 
 /** The printer, and what goes to it. */
 export function Print() {

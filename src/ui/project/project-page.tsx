@@ -6,17 +6,18 @@ import { call, type OpenProject } from '../api'
 import { BuildSheet } from '../build-sheet/build-sheet'
 import { Calipers } from '../calipers/calipers'
 import { Engine } from '../engine/engine'
-import { shareBuild, shareRows } from '../engine/share'
+import { shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
 import { Ledger } from '../ledger/ledger'
 import { PhotoDesk } from '../photo/photo-view'
 import { Print } from '../print/print'
 import { SceneHost } from '../scene/scene'
 import type { SceneView } from '../scene/scene-view'
-import { Actions } from './actions'
-import { ActionsContext, useActions } from './actions-context'
+import { Actions } from '../actions/actions'
+import { ActionsContext, useActions } from '../actions/actions-context'
+import { keepFigures } from '../store/last-figures'
 import { startSaving } from './saver'
-import { createProjectStore, type ProjectStore, StoreContext, useProject } from './store'
+import { createProjectStore, type ProjectStore, StoreContext, useProject } from '../store/store'
 import { TopBar } from './top-bar'
 
 interface Opened {
@@ -65,19 +66,21 @@ export function ProjectPage({ id }: { id: string }) {
 
 function start(open: OpenProject): Opened & { close: () => void } {
   const store = createProjectStore(open)
-  const { set } = store.getState()
+  const { receive } = store.getState()
   const engine = new Engine({
-    onBuild: (build) =>
-      set({
-        build: shareBuild(store.getState().build, build),
+    onBuild: (build) => {
+      receive({
+        build,
         failure: undefined,
         ...(store.getState().importing ? {} : { early: undefined }),
         ...(build.parts.length === 0 ? { ledger: [], findings: [] } : {}),
-      }),
-    onLedger: (ledger) => set({ ledger: shareRows(store.getState().ledger, ledger) }),
-    onFindings: (findings) => set({ findings }),
-    onProgress: (building) => set({ building }),
-    onFailure: (failure) => set({ failure }),
+      })
+      if (build.quality !== 'drag') keepFigures(open.id, build)
+    },
+    onLedger: (ledger) => receive({ ledger: shareRows(store.getState().ledger, ledger) }),
+    onFindings: (findings) => receive({ findings }),
+    onProgress: (building) => receive({ building }),
+    onFailure: (failure) => receive({ failure }),
   })
   const actions = new Actions(store, engine)
   const stopSaving = startSaving(store)

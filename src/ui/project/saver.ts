@@ -1,6 +1,6 @@
 import type { Project } from '@/core/document/schema'
 import { callJson } from '../api'
-import type { ProjectStore } from './store'
+import type { ProjectStore } from '../store/store'
 
 /** After an edit, this long until it is sent, ms. */
 const WAIT = 350
@@ -16,11 +16,11 @@ export function startSaving(store: ProjectStore): () => void {
   let sending = false
 
   const send = async (keepalive = false): Promise<void> => {
-    const { history, revision, id, saved, set } = store.getState()
+    const { history, revision, id, saved, told } = store.getState()
     const document = history.present
     if (sending || document === sent || saved.state === 'clash') return
     sending = true
-    set({ saved: { state: 'saving' } })
+    told({ state: 'saving' })
     const result = await callJson<{ revision: number }>(
       `/api/projects/${id}`,
       'PUT',
@@ -30,11 +30,11 @@ export function startSaving(store: ProjectStore): () => void {
     sending = false
     if (result.ok) {
       sent = document
-      set({ revision: result.value.revision, saved: { state: 'saved', at: Date.now() } })
+      told({ state: 'saved', at: Date.now() }, result.value.revision)
       if (store.getState().history.present !== sent) later(WAIT)
-    } else if (result.problem.kind === 'clash') set({ saved: { state: 'clash' } })
+    } else if (result.problem.kind === 'clash') told({ state: 'clash' })
     else {
-      set({ saved: { state: 'offline', why: result.problem.message } })
+      told({ state: 'offline', why: result.problem.message })
       later(RETRY)
     }
   }
@@ -45,7 +45,7 @@ export function startSaving(store: ProjectStore): () => void {
   const stop = store.subscribe((state, before) => {
     if (state.history.present === before.history.present) return
     if (state.history.present !== sent && state.saved.state !== 'clash') {
-      if (state.saved.state === 'saved') state.set({ saved: { state: 'waiting' } })
+      if (state.saved.state === 'saved') state.told({ state: 'waiting' })
       later(WAIT)
     }
   })

@@ -1,10 +1,10 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { addStep } from '@/core/document/edits'
-import { STEP_KINDS, stepKindNamed } from '@/core/steps/registry'
-import { newId } from '../new-id'
-import { useActions } from './actions-context'
-import { type Place, PLACES, type ProjectState, useDocument, useProject, useProjectStore } from './store'
+import { stepKindNamed } from '@/core/steps/registry'
+import { useActions } from '../actions/actions-context'
+import { useAdditions } from '../actions/offers'
+import { type Place, PLACES } from '../store/view-slice'
+import { type ProjectState, useDocument, useProjectStore } from '../store/store'
 
 interface Found {
   title: string
@@ -90,25 +90,13 @@ export function Search() {
 function useThings(): Found[] {
   const store = useProjectStore()
   const document = useDocument()
-  const references = useProject((s) => s.build?.references) ?? []
+  const additions = useAdditions()
   const actions = useActions()
-  const { set, edit, undo, redo } = store.getState()
+  const { set, undo, redo } = store.getState()
   const words: Record<Place, string> = {
     gather: 'import board file items leave out fitted reading revision unit scale',
     shape: 'sheet steps values case posts openings',
     print: 'export save stl 3mf printer bed fit classes',
-  }
-  const caseStep = document.steps.find((s) => s.kind === 'case')
-  const begin = (kind: string) => () => {
-    set({ place: 'shape' })
-    edit(
-      addStep({
-        id: newId(),
-        kind,
-        off: false,
-        fields: kind === 'case' ? { reference: references[0]?.id ?? '' } : { case: caseStep?.id ?? '' },
-      }),
-    )
   }
   return [
     ...(Object.keys(PLACES) as Place[]).map((p) => ({
@@ -121,16 +109,9 @@ function useThings(): Found[] {
       words: stepKindNamed(s.kind)?.findBy.join(' ') ?? '',
       act: () => goToStep(set, s.id, s.kind),
     })),
-    ...STEP_KINDS.map((k) => ({ title: `Add: ${k.title}`, words: k.findBy.join(' '), act: begin(k.kind) })),
-    ...references.flatMap((r) => [
-      ...(caseStep
-        ? (r.board?.overhangs ?? []).map((o) => ({
-            title: `Open the wall for ${o.name}`,
-            words: 'opening hole connector',
-            act: () => actions.addOpenings(caseStep.id, [o.item]),
-          }))
-        : []),
-    ]),
+    ...additions.flatMap(({ words: title, findBy, offer }) =>
+      offer ? [{ title, words: `add step ${findBy}`, act: () => actions.take(offer) }] : [],
+    ),
     { title: 'Take the calipers', words: 'measure reading gauge size real thing', act: () => set({ calipers: true }) },
     { title: 'Undo', words: 'take back', act: undo },
     { title: 'Redo', words: 'again', act: redo },

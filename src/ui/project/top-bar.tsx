@@ -7,7 +7,8 @@ import { rename, setUnit } from '@/core/document/edits'
 import { callJson } from '../api'
 import { Choose } from '../primitives/choose'
 import { Search } from './search'
-import { type Place, PLACES, useProject, useProjectStore, useUnit } from './store'
+import { type Place, PLACES } from '../store/view-slice'
+import { useProject, useProjectStore, useUnit } from '../store/store'
 
 /** The project, the places of the work, undo and redo, whether it is saved, and the search. */
 export function TopBar() {

@@ -18,11 +18,11 @@ import {
 import { MeshBVH } from 'three-mesh-bvh'
 import type { Vec3 } from '@/core/geometry/vec'
 import type { ShownMesh } from '@/worker/shown-mesh'
-import type { Showing } from '../project/store'
-import { edgeNear } from './edge-near'
+import type { Showing } from '../store/view-slice'
+import { edgeNear } from '@/core/faces/edge-near'
 import type { Palette } from './palette'
 
-/** A part or an item as drawn: shaded faces, crisp edges, and a patch over the surface that is marked. */
+/** A part or an item as drawn: shaded faces, crisp edges, and a patch over what is marked. */
 export class Body {
   readonly group = new Group()
   readonly mesh: Mesh<BufferGeometry, MeshLambertMaterial>
@@ -50,9 +50,9 @@ export class Body {
     }
   }
 
-  /** The surface a triangle belongs to. */
-  surfaceOf(triangle: number): number {
-    return this.shown.triangleSurface[triangle]!
+  /** The region a triangle belongs to. */
+  regionOf(triangle: number): number {
+    return this.shown.regionOf[triangle]!
   }
 
   /** References are always pale; a part has its own colour. Ghosts let things behind them show. */
@@ -95,12 +95,12 @@ export class Body {
     this.group.add(this.depth)
   }
 
-  /** The triangles of one surface, or of all for -1, as a patch to lie over it. */
-  patch(surface: number): BufferGeometry {
+  /** The triangles of some regions, or of all, as a patch to lie over them. */
+  patch(regions: ReadonlySet<number> | undefined): BufferGeometry {
     const out: number[] = []
-    const { positions, triangleSurface } = this.shown
-    for (let t = 0; t < triangleSurface.length; t++)
-      if (surface < 0 || triangleSurface[t] === surface) for (let i = 9 * t; i < 9 * t + 9; i++) out.push(positions[i]!)
+    const { positions, regionOf } = this.shown
+    for (let t = 0; t < regionOf.length; t++)
+      if (!regions || regions.has(regionOf[t]!)) for (let i = 9 * t; i < 9 * t + 9; i++) out.push(positions[i]!)
     const geometry = new BufferGeometry()
     geometry.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3))
     return geometry
@@ -114,14 +114,15 @@ export class Body {
     return found ? found.distance + 1e-4 : 0
   }
 
-  /** The straight edge nearest to a point. */
+  /** The straight edge nearest to a point, and the border that it is of. */
   edgeNear(at: Vec3) {
-    return edgeNear(this.shown.edges, at)
+    const found = edgeNear(this.shown.edges, at)
+    return found && { from: found.from, to: found.to, off: found.off, border: this.shown.borderOf[found.piece]! }
   }
 
-  /** The size of the box round a surface, mm. */
-  sizeOf(surface: number): Vec3 {
-    const box = this.shown.surfaceBoxes.subarray(6 * surface, 6 * surface + 6)
+  /** The size of the box round a region, mm. */
+  sizeOf(region: number): Vec3 {
+    const box = this.shown.regionBoxes.subarray(6 * region, 6 * region + 6)
     return [box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!]
   }
 
@@ -138,7 +139,7 @@ function faces(shown: ShownMesh): BufferGeometry {
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(shown.positions, 3))
   geometry.setAttribute('normal', new BufferAttribute(shown.normals, 3))
-  geometry.boundingBox = boxOf(shown.surfaceBoxes)
+  geometry.boundingBox = boxOf(shown.regionBoxes)
   geometry.boundsTree = MeshBVH.deserialize(shown.tree, geometry, { setIndex: false })
   return geometry
 }

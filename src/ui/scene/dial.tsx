@@ -1,5 +1,5 @@
 'use client'
-import { useProject } from '../project/store'
+import { useProject } from '../store/store'
 import { SectionControl } from './section-control'
 import type { Direction } from './directions'
 import type { SceneView } from './scene-view'

@@ -1,10 +1,10 @@
 'use client'
 import { describePick, type Pick } from '@/core/fit/picks'
 import { formatLength } from '@/core/units/length'
-import { useActions } from '../project/actions-context'
+import { useActions } from '../actions/actions-context'
 import { ThreePoints, TwoPicks } from './measured-line'
 import { verbsFor } from './verbs'
-import { useDocument, useProject, useProjectStore, useUnit } from '../project/store'
+import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 
 /** One line at the foot of the scene: what was picked, its size, and the verbs that make sense for it. */
 export function FootLine() {

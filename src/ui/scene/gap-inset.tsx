@@ -1,6 +1,6 @@
 'use client'
 import { formatGap } from '@/core/units/length'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 

@@ -4,7 +4,7 @@ import { apply, invert, turn } from '@/core/geometry/placement'
 import { scale, plainVec, type Vec3 } from '@/core/geometry/vec'
 import { faceRef } from '@/core/references/face-ref'
 import { newBlock } from '../gather/new-block'
-import type { ProjectState } from '../project/store'
+import type { ProjectState } from '../store/store'
 import type { Verb } from './verb'
 
 /** How what was picked on an item says that it moves, is reached, or carries something that the file lacks. */

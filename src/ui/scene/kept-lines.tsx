@@ -1,7 +1,7 @@
 'use client'
 import type { Measured } from '@/core/fit/measure'
 import { type LengthUnit, withUnit } from '@/core/units/length'
-import { useProject, useUnit } from '../project/store'
+import { useProject, useUnit } from '../store/store'
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 

@@ -2,10 +2,10 @@ import { type BufferGeometry, Group, Mesh, MeshBasicMaterial, type Plane } from 
 import type { Body } from './body'
 import type { Palette } from './palette'
 
-/** A surface of a body (-1: all of it) to be coloured. */
+/** Regions of a body (all of it, if none are named) to be coloured. */
 export interface Mark {
   body: string
-  surface: number
+  regions?: ReadonlySet<number>
   tone: 'mark' | 'hover'
 }
 
@@ -36,9 +36,9 @@ export class Marks extends Group {
       if ((own.clippingPlanes?.length ?? 0) !== planes.length) own.needsUpdate = true
       own.clippingPlanes = planes
     }
-    for (const { body, surface, tone } of this.marks) {
+    for (const { body, regions, tone } of this.marks) {
       const target = bodies.get(body)
-      if (target?.group.visible) this.add(new Mesh<BufferGeometry>(target.patch(surface), this.materials[tone]))
+      if (target?.group.visible) this.add(new Mesh<BufferGeometry>(target.patch(regions), this.materials[tone]))
     }
   }
 

@@ -5,7 +5,7 @@ import { invert, turn } from '@/core/geometry/placement'
 import { normalize, sub } from '@/core/geometry/vec'
 import { faceRef } from '@/core/references/face-ref'
 import { newId } from '../new-id'
-import type { ProjectState } from '../project/store'
+import type { ProjectState } from '../store/store'
 import type { Verb } from './verb'
 
 /** A reference that was picked: where it is, and what it is scaled by. */

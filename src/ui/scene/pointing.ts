@@ -1,8 +1,9 @@
 'use client'
 import { useRef } from 'react'
 import type { Pick } from '@/core/fit/picks'
+import { keepEdge, keepFace } from '@/core/faces/resolve'
 import { boxSize, type Vec3 } from '@/core/geometry/vec'
-import { type ProjectState, useProjectStore } from '../project/store'
+import { type ProjectState, useProjectStore } from '../store/store'
 import type { Direction } from './directions'
 import type { Hit, SceneView } from './scene-view'
 
@@ -56,7 +57,7 @@ export function usePointing(view: SceneView | undefined) {
     if (!view) return
     const state = store.getState()
     const hit = view.hit(x, y)
-    const edge = hit?.body.edgeNear(hit.point)
+    const edge = hit && keptEdge(hit, state)
     const found = toPick(hit, state)
     const thickness = hit?.body.thicknessAt(hit.point, hit.normal)
     const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
@@ -76,7 +77,7 @@ export function usePointing(view: SceneView | undefined) {
       frame.current = requestAnimationFrame(() => {
         const state = store.getState()
         const hover = toPick(view.hit(clientX, clientY), state)
-        if (hover?.surface !== state.hover?.surface || hover?.owner !== state.hover?.owner) state.set({ hover })
+        if (hover?.region !== state.hover?.region || hover?.owner !== state.hover?.owner) state.set({ hover })
       })
     },
     onPointerLeave: () => store.getState().set({ hover: undefined }),
@@ -92,19 +93,19 @@ export function usePointing(view: SceneView | undefined) {
 function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
   if (!hit || !build) return undefined
   const point: Vec3 = hit.point
-  const size = hit.body.sizeOf(hit.surface)
+  const { region } = hit
+  const size = hit.body.sizeOf(region)
   const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
   if (part) {
-    const surface = part.surfaces[hit.surface]
-    if (!surface) return undefined
+    const { step, role, segment, copy, shape } = part.body.surfaces[part.body.surfaceOf[region]!]!
     return {
       kind: 'surface',
       owner: part.id,
       ownerName: part.name,
-      step: surface.step,
-      role: surface.role,
-      surface: hit.surface,
-      shape: surface.shape,
+      name: { step, role, segment, copy },
+      kept: keepFace(part.body, region, point),
+      region,
+      shape,
       point,
       size,
     }
@@ -112,17 +113,26 @@ function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined
   for (const reference of build.references)
     for (const item of reference.items) {
       if (hit.body.id !== `item:${reference.id}:${item.id}`) continue
-      const shape = item.surfaces[hit.surface] ?? { kind: 'free' as const }
+      const shape = item.surfaces[region] ?? { kind: 'free' as const }
       return {
         kind: 'surface',
         owner: item.id,
         ownerName: item.name,
         reference: reference.id,
-        surface: hit.surface,
+        region,
         shape,
         point,
         size: shape.kind === 'free' ? boxSize(item.bounds) : size,
       }
     }
   return undefined
+}
+
+/** The edge nearest to where something was hit, and what the document would keep of it. */
+function keptEdge(hit: Hit, { build }: ProjectState): Pick['edge'] {
+  const found = hit.body.edgeNear(hit.point)
+  if (!found) return undefined
+  const { border, ...edge } = found
+  const part = build?.parts.find((p) => hit.body.id === `part:${p.id}`)
+  return part && border >= 0 ? { ...edge, kept: keepEdge(part.body, border, hit.point) } : edge
 }

@@ -3,8 +3,8 @@ import { useState } from 'react'
 import { setChecked, setScale, together } from '@/core/document/edits'
 import { checkScale, cleanFactor } from '@/core/references/scale-check'
 import { withUnit } from '@/core/units/length'
-import { useProject, useProjectStore, useUnit } from '../project/store'
-import { useWorkOut } from '../project/use-work-out'
+import { useProject, useProjectStore, useUnit } from '../store/store'
+import { useWorkOut } from '../store/use-work-out'
 
 /** A reading and a print may be off by this much, mm. */
 const ALLOWED = 0.15

@@ -14,7 +14,7 @@ import {
 } from 'three'
 import { acceleratedRaycast } from 'three-mesh-bvh'
 import type { ShownMesh } from '@/worker/shown-mesh'
-import type { Section, Showing } from '../project/store'
+import type { Section, Showing } from '../store/view-slice'
 import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
 import { Eye } from './eye'
@@ -38,7 +38,7 @@ export interface Look {
 
 export interface Hit {
   body: Body
-  surface: number
+  region: number
   point: [number, number, number]
   /** Of the facet. */
   normal: [number, number, number]
@@ -181,7 +181,7 @@ export class SceneView {
         nearest = found.distance
         best = {
           body,
-          surface: body.surfaceOf(found.faceIndex),
+          region: body.regionOf(found.faceIndex),
           point: found.point.toArray(),
           normal: found.face!.normal.toArray(),
         }

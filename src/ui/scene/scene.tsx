@@ -1,12 +1,15 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { Pick } from '@/core/fit/picks'
-import { useEngine } from '../project/actions-context'
-import { type Showing, useProject } from '../project/store'
+import { useEngine } from '../actions/actions-context'
+import { type Showing } from '../store/view-slice'
+import { useProject } from '../store/store'
 import { Dial } from './dial'
 import { FootLine } from './foot-line'
+import type { PartView } from '@/worker/views'
 import { GapInset } from './gap-inset'
 import { KeptLines } from './kept-lines'
+import type { Mark } from './marks'
 import { keyLook, usePointing } from './pointing'
 import { SceneView } from './scene-view'
 import { Working } from './working'
@@ -102,8 +105,8 @@ function useBodies(view: SceneView | undefined): void {
     for (const part of build.parts) {
       const id = `part:${part.id}`
       present.add(id)
-      if (part.shown && (keys.current.get(id) !== part.key || !view.body(id))) {
-        view.put(id, part.shown)
+      if (keys.current.get(id) !== part.key || !view.body(id)) {
+        view.put(id, part.body.shown)
         keys.current.set(id, part.key)
       }
       view.dress(id, { color: part.color, showing: showing[id] ?? usual, reference: false })
@@ -112,9 +115,9 @@ function useBodies(view: SceneView | undefined): void {
       for (const item of reference.items) {
         const id = `item:${reference.id}:${item.id}`
         present.add(id)
-        if (item.shown && (keys.current.get(id) !== reference.key || !view.body(id))) {
+        if (keys.current.get(id) !== item.key || !view.body(id)) {
           view.put(id, item.shown)
-          keys.current.set(id, reference.key)
+          keys.current.set(id, item.key)
         }
         const shown = item.state === 'left-out' ? 'hidden' : (showing.references ?? 'solid')
         const free = item.made === 'reach' || item.made === 'keep-out'
@@ -122,9 +125,9 @@ function useBodies(view: SceneView | undefined): void {
         if (!item.moves) continue
         const space = `space:${reference.id}:${item.id}`
         present.add(space)
-        if (item.space && (keys.current.get(space) !== reference.key || !view.body(space))) {
+        if (item.space && (keys.current.get(space) !== item.key || !view.body(space))) {
           view.put(space, item.space)
-          keys.current.set(space, reference.key)
+          keys.current.set(space, item.key)
         }
         view.dress(space, {
           color: KEPT_FREE,
@@ -158,18 +161,28 @@ function useEarly(view: SceneView | undefined): void {
   }, [view, early])
 }
 
+/** Marks what is picked and pointed at, and the surfaces of a step that is pointed at in the sheet. */
 function useMarks(view: SceneView | undefined): void {
   const picks = useProject((s) => s.picks)
   const hover = useProject((s) => s.hover)
   const build = useProject((s) => s.build)
+  const step = useProject((s) => s.pointedStep)
   useEffect(() => {
     const body = (p: Pick) => (p.kind === 'item' || p.reference ? `item:${p.reference}:${p.owner}` : `part:${p.owner}`)
+    const region = (p: Pick) => (p.region < 0 ? {} : { regions: new Set([p.region]) })
     view?.mark([
-      ...picks.map((p) => ({ body: body(p), surface: p.surface, tone: 'mark' as const })),
-      ...(hover ? [{ body: body(hover), surface: hover.surface, tone: 'hover' as const }] : []),
+      ...picks.map((p) => ({ body: body(p), ...region(p), tone: 'mark' as const })),
+      ...(hover ? [{ body: body(hover), ...region(hover), tone: 'hover' as const }] : []),
+      ...(step && build ? ofStep(step, build.parts) : []),
     ])
-  }, [view, picks, hover, build])
+  }, [view, picks, hover, build, step])
 }
+
+const ofStep = (step: string, parts: readonly PartView[]): Mark[] =>
+  parts.flatMap(({ id, body: { surfaces, surfaceOf } }): Mark[] => {
+    const regions = new Set(surfaceOf.flatMap((s, region) => (surfaces[s]!.step === step ? [region] : [])))
+    return regions.size > 0 ? [{ body: `part:${id}`, regions, tone: 'hover' }] : []
+  })
 
 function useSectionCaps(view: SceneView | undefined): void {
   const section = useProject((s) => s.section)

@@ -1,7 +1,8 @@
 'use client'
 import { joinBoxes, emptyBox } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
-import { type Section, useProject, useUnit } from '../project/store'
+import { type Section } from '../store/view-slice'
+import { useProject, useUnit } from '../store/store'
 
 const AXES = ['x', 'y', 'z'] as const
 const WORD = { x: 'left to right', y: 'front to back', z: 'bottom to top' } as const
@@ -13,7 +14,7 @@ export function SectionControl() {
   const set = useProject((s) => s.set)
   const unit = useUnit()
   const parts = build?.parts
-  const box = (parts ?? []).reduce((b, p) => joinBoxes(b, p.bounds), emptyBox())
+  const box = (parts ?? []).reduce((b, p) => joinBoxes(b, p.body.bounds), emptyBox())
   const range = (axis: Section['axis']): [number, number] => {
     const k = AXES.indexOf(axis)
     return Number.isFinite(box.min[k]!) ? [box.min[k]!, box.max[k]!] : [-50, 50]

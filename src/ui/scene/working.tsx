@@ -1,6 +1,6 @@
 'use client'
-import { useEngine } from '../project/actions-context'
-import { useProject } from '../project/store'
+import { useEngine } from '../actions/actions-context'
+import { useProject } from '../store/store'
 
 /** Says so while a build takes longer than a moment, and lets it be stopped. */
 export function Working() {

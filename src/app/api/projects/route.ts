@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { checkProject } from '@/core/document/read'
+import { checkProject } from '@/core/sheet/read-project'
 import { database } from '@/server/database'
 import { problemResponse, route } from '@/server/http'
 import { createEmpty, createProject, listProjects } from '@/server/projects'

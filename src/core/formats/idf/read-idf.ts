@@ -1,7 +1,7 @@
 import { fromFrame, type Placement } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import { fail, ok, type Result } from '../../result'
-import type { FileUnit } from '../../references/model'
+import type { FileUnit } from '../../units/file-unit'
 import { DamagedFile, finite, reading } from '../limits'
 import type { RawItem, RawModel, RawShape } from '../mesh-model'
 import { extrude } from '../../mesh/extrude'

@@ -1,7 +1,7 @@
 import { type Unzipped, unzipSync } from 'fflate'
 import { compose, IDENTITY, type Placement } from '../../geometry/placement'
 import { fail, ok, type Result } from '../../result'
-import type { FileUnit } from '../../references/model'
+import type { FileUnit } from '../../units/file-unit'
 import { checkTriangles, DamagedFile, finite, reading } from '../limits'
 import type { RawItem, RawModel, RawShape } from '../mesh-model'
 import { readXml } from '../xml'

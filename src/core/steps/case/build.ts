@@ -1,32 +1,32 @@
 import { compose, IDENTITY, invert, placePositions, quarterTurn } from '../../geometry/placement'
+import type { FieldValues } from '../../fields/kinds'
 import type { Solid } from '../../kernel/kernel'
 import type { Profile } from '../../profile/segment'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
 import { raise } from '../../result'
-import type { Enclosure } from '../enclosure'
-import type { FieldSpecs } from '../fields'
-import type { StepContext, StepOutput } from '../step-kind'
+import { ENCLOSURE, type Enclosure } from '../enclosure'
+import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { caseFields } from './fields'
 import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
 import { caseRows } from './rows'
 
-type Context = StepContext<typeof caseFields & FieldSpecs>
+type Values = FieldValues<typeof caseFields>
 
 /** Faces that must join overlap by this much, mm. */
 const OVERLAP = 0.01
 /** Room above the lip in its groove, mm. */
 const GROOVE_ROOM = 0.2
 
-export function buildCase(context: Context): StepOutput {
-  const { values: v, id, printer } = context
-  const reference = context.reference(v.reference)
+export function buildCase(v: Values, context: StepContext): StepOutput {
+  const { id, printer, kernel } = context
+  const { reference } = v
   const board =
     reference.board ??
     raise('no-board', `${reference.name} has no board to wrap: no item in it is thin and flat.`, 'reference')
   const takenIn = board.overhangs.filter((o) => (v.over[o.item] ?? 'in') === 'in').map((o) => o.item)
-  const gap = printer.gaps[v.fit] ?? 0
-  const heights = caseHeights(board, context)
+  const { gap } = v.fit
+  const heights = caseHeights(board, v)
   const outlines = caseOutlines(wrappedOutline(board, v.outline, flatPositions(reference, takenIn)), {
     clear: v.clear,
     wall: v.wall,
@@ -38,6 +38,12 @@ export function buildCase(context: Context): StepOutput {
     reference: reference.id,
     base: `${id}.base`,
     lid: `${id}.lid`,
+    board: {
+      item: board.item,
+      under: board.under,
+      bounds: board.bounds,
+      sides: Object.fromEntries(board.overhangs.map((o) => [o.item, o.side])),
+    },
     cavity: outlines.cavity,
     outer: outlines.outer,
     ...heights,
@@ -46,20 +52,21 @@ export function buildCase(context: Context): StepOutput {
     stand: reference.stand,
   }
   const lay = invert(reference.stand)
+  const stood = (solid: Solid) => (reference.stand === IDENTITY ? solid : kernel.place(solid, reference.stand))
   return {
     parts: [
       {
         id: enclosure.base,
         name: 'Base',
         color: '#9db096',
-        solid: baseSolid(context, enclosure, outlines),
+        solid: stood(baseSolid(v, context, enclosure, outlines)),
         print: lay,
       },
       {
         id: enclosure.lid,
         name: 'Lid',
         color: '#b7a98a',
-        solid: lidSolid(context, enclosure, outlines),
+        solid: stood(lidSolid(v, context, enclosure, outlines)),
         print: compose(quarterTurn('x', 2), lay),
       },
     ],
@@ -70,21 +77,22 @@ export function buildCase(context: Context): StepOutput {
       bottom: heights.bottom,
       parting: heights.parting,
     },
-    data: enclosure,
-    rows: caseRows(context, enclosure, board, reference, takenIn, gap),
+    published: [leaving(ENCLOSURE, enclosure, reference.id)],
+    rows: caseRows(id, v, enclosure, board, reference, takenIn, gap),
     notes: [],
   }
 }
 
 /** Item positions in the frame in which the board lies flat. */
-function flatPositions(reference: Reference, ids: readonly string[]): ArrayLike<number>[] {
+function flatPositions(reference: Reference, ids: readonly string[]): { id: string; positions: ArrayLike<number> }[] {
   const lay = invert(reference.stand)
-  return itemsById(reference.items, ids).map((i) =>
-    reference.stand === IDENTITY ? i.positions : placePositions(lay, i.positions),
-  )
+  return itemsById(reference.items, ids).map(({ id, positions }) => ({
+    id,
+    positions: reference.stand === IDENTITY ? positions : placePositions(lay, positions),
+  }))
 }
 
-function caseHeights(board: Board, { values: v }: Context) {
+function caseHeights(board: Board, v: Values) {
   const floor = board.lowest.z - v.clearBelow
   const roof = board.tallest.z + v.clearAbove
   const [bottom, top] = [floor - v.floor, roof + v.roof]
@@ -104,8 +112,8 @@ function caseHeights(board: Board, { values: v }: Context) {
   return { bottom, floor, roof, top, parting: v.parting }
 }
 
-function baseSolid(context: Context, e: Enclosure, { cavity, outer, lip }: CaseOutlines): Solid {
-  const { kernel, values: v } = context
+function baseSolid(v: Values, context: StepContext, e: Enclosure, { cavity, outer, lip }: CaseOutlines): Solid {
+  const { kernel } = context
   const draw = drawer(context)
   const body = draw(outer, e.bottom, e.parting, { top: 'rim', bottom: 'floor:under', side: 'wall' })
   const tongue = draw(lip, e.parting - Math.min(0.1, (e.parting - e.bottom) / 2), e.parting + v.lip, {
@@ -117,8 +125,8 @@ function baseSolid(context: Context, e: Enclosure, { cavity, outer, lip }: CaseO
   return kernel.subtract(kernel.union([body, tongue]), [hollow])
 }
 
-function lidSolid(context: Context, e: Enclosure, { cavity, outer, groove }: CaseOutlines): Solid {
-  const { kernel, values: v } = context
+function lidSolid(v: Values, context: StepContext, e: Enclosure, { cavity, outer, groove }: CaseOutlines): Solid {
+  const { kernel } = context
   const draw = drawer(context)
   const body = draw(outer, e.parting, e.top, { top: 'roof:top', bottom: 'rim', side: 'wall' })
   const hollow = draw(cavity, e.parting - 1, e.roof, { top: 'roof', bottom: 'inside', side: 'cavity' })
@@ -130,16 +138,8 @@ function lidSolid(context: Context, e: Enclosure, { cavity, outer, groove }: Cas
   return kernel.subtract(body, [hollow, slot])
 }
 
-/** Extrudes with roles; sides are numbered by loop and segment. */
-function drawer({ kernel, id, tolerance }: Context) {
+/** Extrudes with roles. */
+function drawer({ kernel, id, tolerance }: StepContext) {
   return (profile: Profile, z0: number, z1: number, roles: { top: string; bottom: string; side: string }) =>
-    kernel.extrude(profile, z0, z1, {
-      tolerance,
-      names: {
-        step: id,
-        top: roles.top,
-        bottom: roles.bottom,
-        side: (loop, segment) => `${roles.side}:${loop === 0 ? '' : `${loop}.`}${segment + 1}`,
-      },
-    })
+    kernel.extrude(profile, z0, z1, { tolerance, names: { step: id, ...roles } })
 }

@@ -3,6 +3,7 @@ import { areaOf, distanceToEdges } from '../../profile/measure'
 import { offsetProfile, roundOutwardCorners } from '../../profile/offset'
 import { union } from '../../profile/combine'
 import { pointAt, type Profile } from '../../profile/segment'
+import { namedByFacing } from '../../profile/segment-names'
 import { boundingRectangle, convexHull, hullIndices, polygonProfile } from '../../profile/shapes'
 import type { Board } from '../../references/board'
 import type { PlacedItem } from '../../references/place-items'
@@ -15,7 +16,7 @@ const OUTLINE_GRAIN = 1e-4
 export function wrappedOutline(
   board: Board,
   follow: 'followed' | 'rectangle' | 'hull',
-  takenIn: readonly ArrayLike<number>[],
+  takenIn: readonly { id: string; positions: ArrayLike<number> }[],
 ): Profile {
   const base =
     follow === 'rectangle'
@@ -23,15 +24,19 @@ export function wrappedOutline(
       : follow === 'hull'
         ? convexHull(board.outline)
         : board.outline
-  return takenIn.reduce((outline: Profile, positions) => expectOk(union(outline, hullFromAbove(positions))), base)
+  return takenIn.reduce(
+    (outline: Profile, { id, positions }) => expectOk(union(outline, hullFromAbove(id, positions))),
+    base,
+  )
 }
 
-/** The convex outline of an item seen from above. */
-export function hullFromAbove(positions: ArrayLike<number>): Profile {
+/** The convex outline of an item seen from above, its pieces named by it and where they face. */
+export function hullFromAbove(id: string, positions: ArrayLike<number>): Profile {
   const points: Vec2[] = []
   const grid = (v: number) => Math.round(v / OUTLINE_GRAIN) * OUTLINE_GRAIN
   for (let i = 0; i < positions.length; i += 3) points.push([grid(positions[i]!), grid(positions[i + 1]!)])
-  return polygonProfile(hullIndices(points).map((i) => points[i]!))
+  const { loops } = namedByFacing(polygonProfile(hullIndices(points).map((i) => points[i]!)))
+  return { loops: loops.map((loop) => loop.map((s) => ({ ...s, id: `${id} ${s.id}` }))) }
 }
 
 export interface CaseOutlines {

@@ -1,4 +1,4 @@
-import type { RowSpec, Selector } from '../../fit/rows'
+import type { RowSpec, Selector } from '../../built/rows'
 import { turn } from '../../geometry/placement'
 import type { Vec3 } from '../../geometry/vec'
 import type { Board } from '../../references/board'
@@ -17,20 +17,19 @@ const TOLERANCE = 0.05
 
 /** Rows a case writes: the board on each side, above and below, items taken in, lip in groove. */
 export function caseRows(
-  context: { id: string; values: { clear: number; clearAbove: number; clearBelow: number } },
+  id: string,
+  v: { clear: number; clearAbove: number; clearBelow: number },
   e: Enclosure,
   board: Board,
   reference: Reference,
   takenIn: readonly string[],
   gap: number,
 ): RowSpec[] {
-  const { id, values: v } = context
   const parts = [e.base, e.lid]
   const cavity = (facing?: Vec3): Selector => ({
     of: 'parts',
     parts,
-    step: id,
-    role: 'cavity',
+    surfaces: { step: id, role: 'cavity' },
     ...(facing ? { facing: turn(e.stand, facing) } : {}),
   })
   const items = (ids: readonly string[]): Selector => ({ of: 'items', reference: reference.id, items: ids })
@@ -61,7 +60,7 @@ export function caseRows(
       `${board.tallest.name} under the roof`,
       v.clearAbove,
       items(fitted),
-      { of: 'parts', parts: [e.lid], step: id, role: 'roof' },
+      { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'roof' } },
       'at-least',
     ),
     row(
@@ -69,7 +68,7 @@ export function caseRows(
       `${board.lowest.name} above the floor`,
       v.clearBelow,
       items(fitted),
-      { of: 'parts', parts: [e.base], step: id, role: 'floor' },
+      { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'floor' } },
       'at-least',
     ),
     ...board.overhangs
@@ -79,8 +78,8 @@ export function caseRows(
       'lip',
       'Lip in groove',
       gap,
-      { of: 'parts', parts: [e.base], step: id, role: 'lip:side' },
-      { of: 'parts', parts: [e.lid], step: id, role: 'groove:side' },
+      { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'lip:side' } },
+      { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'groove:side' } },
       'exact',
     ),
   ]

@@ -1,22 +1,27 @@
+import { choiceField } from '../../fields/choice'
+import { itemField } from '../../fields/item'
+import type { FieldSpecs, FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { publicationField } from '../../fields/publication'
 import { fromFrame, IDENTITY, invert, placePositions } from '../../geometry/placement'
 import { type Box3, boxesMeet, boxOfPositions, type Vec2, type Vec3 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { boundsOf } from '../../profile/measure'
 import { offsetProfile } from '../../profile/offset'
 import type { Loop, Profile } from '../../profile/segment'
-import type { Board, Side } from '../../references/board'
-import type { Reference } from '../../references/resolve'
+import { namedByFacing } from '../../profile/segment-names'
+import type { Side } from '../../references/board'
 import { expectOk, raise } from '../../result'
-import { type Enclosure, isEnclosure } from '../enclosure'
-import { choiceField, type FieldSpecs, lengthField } from '../fields'
+import { ENCLOSURE, type Enclosure } from '../enclosure'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { alignLoops } from './align'
+import { offerOpenings, startOpening } from './offers'
 import { silhouette } from './silhouette'
 import { DIRECTIONS, lastCrossing } from './wall'
 
 export const openingFields = {
-  case: { type: 'step', label: 'Case', kind: 'case' },
-  item: { type: 'item', label: 'Item' },
+  case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
+  item: itemField('Item', 'case'),
   side: choiceField('Wall', 'auto', {
     auto: 'the wall it faces',
     front: 'the front',
@@ -26,9 +31,9 @@ export const openingFields = {
   }),
   gap: lengthField('Gap around, per side', 'fit.loose', 0, 50, 'per-side'),
   bevel: lengthField('Bevel outside', '0', 0, 20),
-} as const satisfies FieldSpecs
+} satisfies FieldSpecs
 
-type Context = StepContext<typeof openingFields>
+type Values = FieldValues<typeof openingFields>
 
 /** How much of an item that stays behind the wall is looked at, mm. */
 const NEAR_FACE = 1
@@ -41,33 +46,42 @@ export const openingStep = stepKind({
   kind: 'opening',
   title: 'Open the wall for an item',
   findBy: ['opening', 'hole', 'cut-out', 'connector', 'socket', 'let out', 'window'],
+  group: 'open',
+  about: 'Opens the wall for an item; changes base and lid. Only the wall is cut, never what lies behind it.',
   fields: openingFields,
+  fieldNotes: {
+    case: 'id of a case step before; empty: the nearest',
+    item: 'item id',
+    side: '`auto` (the wall it faces), `front`, `back`, `left` or `right`',
+    gap: 'gap around the item’s outline, per side',
+    bevel: 'bevel at the outside',
+  },
   sentence: [
     'Open', { field: 'side' }, 'for', { field: 'item', after: ',' }, { field: 'gap' }, 'around, bevel', { field: 'bevel' }, 'outside.',
   ], // prettier-ignore
-  changes: ({ earlier, values }) => {
-    const { data } = earlier('case', values.case)
-    return isEnclosure(data) ? [data.base, data.lid] : []
+  surfaces: {
+    opening: { called: 'opening', moved: ['gap', 'the gap'] },
+    bevel: { called: 'bevel', moved: ['bevel', 'the bevel'] },
   },
+  start: startOpening,
+  offers: offerOpenings,
+  example: [
+    { kind: 'case', fields: { over: { 'USB socket': 'out' } } },
+    { kind: 'opening', fields: { item: 'USB socket', gap: '0.35' } },
+  ],
   build: buildOpening,
 })
 
-function buildOpening(context: Context): StepOutput {
-  const { values: v, id, kernel } = context
-  const found = context.earlier('case', v.case)
-  const { reference, data: e } = found
-  if (!isEnclosure(e) || !reference?.board)
-    return raise('no-case', 'An opening needs a case with a board before it in the sheet.', 'case')
-  const item =
-    reference.items.find((i) => i.id === v.item) ??
-    raise('lost-item', `${reference.name} has no item "${v.item}" any more; choose another.`, 'item')
+function buildOpening(v: Values, context: StepContext): StepOutput {
+  const { id, kernel } = context
+  const { item } = v
+  const e = v.case.data
   if (item.state === 'left-out')
     return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs no opening.`] }
-  const positions = flatten(reference, item.positions)
-  const outline = openingOutline(context, e, reference.board, { ...item, positions })
-  const tool = openingTool(context, e, outline)
-  const cut = [e.base, e.lid].flatMap((part) => {
-    const solid = context.part(part)
+  const positions = e.stand === IDENTITY ? item.positions : placePositions(invert(e.stand), item.positions)
+  const outline = openingOutline(v, kernel, e, { ...item, positions })
+  const tool = openingTool(v, context, e, outline)
+  const cut = [...v.case.parts].flatMap(([part, solid]) => {
     if (!boxesMeet(solid.bounds(), tool.bounds())) return []
     const less = kernel.subtract(solid, [tool])
     return less.volume() < solid.volume() - LEAST_CUT ? [{ id: part, solid: less }] : []
@@ -82,8 +96,8 @@ function buildOpening(context: Context): StepOutput {
         wanted: v.gap,
         tolerance: 0.05,
         rule: 'at-least',
-        a: { of: 'items', reference: reference.id, items: [item.id] },
-        b: { of: 'parts', parts: [e.base, e.lid], step: id, role: 'opening' },
+        a: { of: 'items', reference: e.reference, items: [item.id] },
+        b: { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' } },
       },
     ],
     notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : setBack(item.name, positions, outline),
@@ -104,9 +118,6 @@ function setBack(name: string, positions: ArrayLike<number>, { inside, outside, 
   ]
 }
 
-const flatten = (reference: Reference, positions: ArrayLike<number>): ArrayLike<number> =>
-  reference.stand === IDENTITY ? positions : placePositions(invert(reference.stand), positions)
-
 interface WallOutline {
   /** The opening in the wall's plane: x along the wall, y up. */
   opening: Profile
@@ -123,15 +134,13 @@ interface WallOutline {
 }
 
 function openingOutline(
-  context: Context,
+  v: Values,
+  kernel: StepContext['kernel'],
   e: Enclosure,
-  board: Board,
   item: { name: string; positions: ArrayLike<number>; indices: Uint32Array; id: string },
 ): WallOutline {
-  const { values: v, kernel } = context
   const box = boxOfPositions(item.positions)
-  const side =
-    v.side === 'auto' ? (board.overhangs.find((o) => o.item === item.id)?.side ?? nearestSide(box, board)) : v.side
+  const side = v.side === 'auto' ? (e.board.sides[item.id] ?? nearestSide(box, e.board.bounds)) : v.side
   const d = DIRECTIONS[side]
   const z: Vec3 = [d[0], d[1], 0]
   const x: Vec3 = [-d[1], d[0], 0]
@@ -140,7 +149,7 @@ function openingOutline(
   const reach = Math.max(box.max[0] * d[0] + box.max[1] * d[1], box.min[0] * d[0] + box.min[1] * d[1])
   const seen = silhouette(kernel, item.positions, item.indices, frame, Math.min(inside, reach - NEAR_FACE))
   if (seen.loops.length === 0) raise('no-outline', `${item.name} shows no outline towards the ${side}.`, 'item')
-  const opening = expectOk(offsetProfile(seen, v.gap))
+  const opening = namedByFacing(expectOk(offsetProfile(seen, v.gap)))
   const [, low, , high] = boundsOf(opening)
   if (low < e.bottom + LEAST_RIM || high > e.top - LEAST_RIM)
     raise(
@@ -190,8 +199,7 @@ function wallSpan(e: Enclosure, box: Box3, d: Vec2): { inside: number; outside: 
   return { inside, outside, start: Math.min(along, inside) - 0.5 }
 }
 
-function nearestSide(box: Box3, board: Board): Side {
-  const [x0, y0, x1, y1] = board.bounds
+function nearestSide(box: Box3, [x0, y0, x1, y1]: Enclosure['board']['bounds']): Side {
   const room: [Side, number][] = [
     ['front', box.min[1] - y0],
     ['back', y1 - box.max[1]],
@@ -202,14 +210,8 @@ function nearestSide(box: Box3, board: Board): Side {
 }
 
 /** What the opening takes away: only the wall between cavity and outside, never what lies behind it. */
-function openingTool(context: Context, e: Enclosure, o: WallOutline): Solid {
-  const { kernel, id, tolerance, values: v } = context
-  const names = (role: string) => ({
-    step: id,
-    top: 'outside',
-    bottom: 'inside',
-    side: (loop: number, segment: number) => `${role}:${loop === 0 ? '' : `${loop}.`}${segment + 1}`,
-  })
+function openingTool(v: Values, { kernel, id, tolerance }: StepContext, e: Enclosure, o: WallOutline): Solid {
+  const names = (side: string) => ({ step: id, top: 'outside', bottom: 'inside', side })
   const solids = [kernel.extrude(o.opening, o.start, o.outside + 1, { tolerance, names: names('opening') })]
   for (const [i, upper] of (o.bevelled?.loops ?? []).entries()) {
     solids.push(
@@ -221,5 +223,6 @@ function openingTool(context: Context, e: Enclosure, o: WallOutline): Solid {
   }
   const placed = kernel.place(kernel.union(solids), fromFrame(o.x, [0, 0, 1], o.z, [0, 0, 0]))
   const inside = kernel.extrude(e.cavity, e.bottom - 1, e.top + 1, { tolerance, names: names('inside') })
-  return kernel.subtract(placed, [inside])
+  const tool = kernel.subtract(placed, [inside])
+  return e.stand === IDENTITY ? tool : kernel.place(tool, e.stand)
 }

@@ -1,17 +1,22 @@
-import { translation } from '../../geometry/placement'
+import { choiceField } from '../../fields/choice'
+import { holesField } from '../../fields/item'
+import { type FieldSpecs, type FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { publicationField } from '../../fields/publication'
+import { compose, translation } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import type { TurnedEdge } from '../../kernel/mesh-builder'
 import { chordsFor } from '../../profile/polygon'
-import type { Vec2 } from '../../geometry/vec'
 import type { Hole } from '../../references/board'
 import { raise } from '../../result'
-import { type Enclosure, isEnclosure } from '../enclosure'
-import { choiceField, type FieldSpecs, lengthField } from '../fields'
+import { ENCLOSURE, type Enclosure } from '../enclosure'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { offerPosts, startPosts } from './offers'
 
 export const postsFields = {
-  case: { type: 'step', label: 'Case', kind: 'case' },
-  holes: { type: 'holes', label: 'Holes' },
+  case: publicationField('Case', ENCLOSURE, (e) => [e.base]),
+  holes: holesField('Holes', 'case'),
   across: lengthField('Outside diameter', '6.4', 0.8, 100),
   top: choiceField('Top', 'pin', {
     pin: 'pins through the holes,',
@@ -22,9 +27,9 @@ export const postsFields = {
   reach: lengthField('Pin length above the post', 'board.thickness + 0.8', 0.2, 100),
   pilot: lengthField('Pilot hole diameter', '2.5', 0.4, 50),
   foot: lengthField('Fillet at the foot', 'min(1, (board.bottom - case.floor) / 2)', 0, 20),
-} as const satisfies FieldSpecs
+} satisfies FieldSpecs
 
-type Context = StepContext<typeof postsFields>
+type Values = FieldValues<typeof postsFields>
 
 /** The post goes this far into the floor, so that both become one, mm. */
 const ROOT = 0.2
@@ -35,7 +40,16 @@ export const postsStep = stepKind({
   kind: 'posts',
   title: 'Stand the board on posts',
   findBy: ['post', 'standoff', 'pin', 'screw', 'mount', 'hold the board', 'boss'],
+  group: 'hold',
+  about: 'Stands the board on posts; changes the base.',
   fields: postsFields,
+  fieldNotes: {
+    case: 'id of a case step before; empty: the nearest',
+    holes: '`"mounting"`, or a list of hole ids (`h1`, `h2` … in file order)',
+    top: '`pin` (through the hole), `pilot` (hole for a screw) or `plain`',
+    gap: 'gap round the pin, per side',
+    reach: 'length of the pin above the post',
+  },
   sentence: [
     'Stand the board on posts at', { field: 'holes', after: ',' }, { field: 'across' }, 'across, with', { field: 'top' },
     { field: 'reach', when: ['top', 'pin'], after: ' long,' },
@@ -43,38 +57,43 @@ export const postsStep = stepKind({
     { field: 'pilot', when: ['top', 'pilot'], before: 'of Ø', after: '.' },
     'Foot rounded', { field: 'foot', after: '.' },
   ], // prettier-ignore
-  changes: ({ earlier, values }) => {
-    const { data } = earlier('case', values.case)
-    return isEnclosure(data) ? [data.base] : []
+  surfaces: {
+    pin: { called: 'pin', moved: ['gap', 'the gap round the pin'] },
+    tip: { called: 'end of the pin', moved: ['reach', 'the length of the pin'] },
+    pilot: { called: 'pilot hole', moved: ['pilot', 'the pilot hole'] },
+    foot: { called: 'foot of the post', moved: ['foot', 'the fillet'] },
+    post: { called: 'post', moved: ['across', 'the post'] },
+    seat: { called: 'top of the post', moved: ['across', 'the post'] },
   },
+  start: startPosts,
+  offers: offerPosts,
+  example: [
+    { kind: 'case', fields: {} },
+    { kind: 'posts', fields: { across: '6.4' } },
+  ],
   build: buildPosts,
 })
 
-function buildPosts(context: Context): StepOutput {
-  const { values: v, kernel } = context
-  const found = context.earlier('case', v.case)
-  const board = found.reference?.board
-  if (!isEnclosure(found.data) || !board)
-    return raise('no-case', 'Posts need a case with a board before them in the sheet.', 'case')
-  const e = found.data
-  const holes = chosenHoles(board.holes, v.holes)
-  if (holes.length === 0)
+function buildPosts(v: Values, context: StepContext): StepOutput {
+  const { kernel, id } = context
+  const e = v.case.data
+  if (v.holes.length === 0)
     return { parts: [], rows: [], notes: ['The board has no mounting holes, so there are no posts.'] }
-  const posts = holes.map((hole) => placedPost(context, e, board.under, hole))
+  const posts = v.holes.map((hole) => placedPost(v, context, e, hole))
   return {
-    parts: [{ id: e.base, solid: kernel.union([context.part(e.base), ...posts]) }],
+    parts: [{ id: e.base, solid: kernel.union([v.case.parts.get(e.base)!, ...posts]) }],
     rows:
       v.top === 'pin'
         ? [
             {
-              id: `${context.id}:pins`,
-              step: context.id,
+              id: `${id}:pins`,
+              step: id,
               between: `Pins in board holes`,
               wanted: v.gap,
               tolerance: 0.05,
               rule: 'exact',
-              a: { of: 'items', reference: e.reference, items: [board.item] },
-              b: { of: 'parts', parts: [e.base], step: context.id, role: 'pin' },
+              a: { of: 'items', reference: e.reference, items: [e.board.item] },
+              b: { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'pin' } },
             },
           ]
         : [],
@@ -82,18 +101,9 @@ function buildPosts(context: Context): StepOutput {
   }
 }
 
-function chosenHoles(holes: readonly Hole[], choice: 'mounting' | readonly string[]): Hole[] {
-  if (choice === 'mounting') return holes.filter((h) => h.mounting)
-  return choice.map(
-    (id) =>
-      holes.find((h) => h.id === id) ??
-      raise('lost-hole', `The board has no hole ${id} any more; choose its holes again.`, 'holes'),
-  )
-}
-
-function placedPost(context: Context, e: Enclosure, under: number, hole: Hole): Solid {
-  const { values: v, kernel, id, tolerance } = context
-  const height = under - e.floor
+function placedPost(v: Values, context: StepContext, e: Enclosure, hole: Hole): Solid {
+  const { kernel, id, tolerance } = context
+  const height = e.board.under - e.floor
   if (height < 0.05)
     raise(
       'no-room',
@@ -107,15 +117,16 @@ function placedPost(context: Context, e: Enclosure, under: number, hole: Hole): 
       'foot',
     )
   const radius = v.across / 2
-  const { start, edges } = postOutline(context, e, height, hole)
-  const widest = radius + v.foot
-  const post = kernel.turned(start, edges, id, Math.max(24, chordsFor(widest, 2 * Math.PI, tolerance)))
-  return kernel.place(post, translation([hole.centre[0], hole.centre[1], e.floor]))
+  const { start, edges } = postOutline(v, tolerance, e, height, hole)
+  const chords = Math.max(24, chordsFor(radius + v.foot, 2 * Math.PI, tolerance))
+  const post = kernel.turned(start, edges, { step: id, copy: [hole.id] }, chords)
+  return kernel.place(post, compose(e.stand, translation([hole.centre[0], hole.centre[1], e.floor])))
 }
 
 /** The post as an outline in (radius, height above the floor). */
 function postOutline(
-  { values: v, tolerance }: Context,
+  v: Values,
+  tolerance: number,
   e: Enclosure,
   height: number,
   hole: Hole,
@@ -138,15 +149,16 @@ function postOutline(
   ]
   if (v.foot > 1e-6) {
     const count = chordsFor(v.foot, Math.PI / 2, tolerance)
-    for (let i = 1; i <= count; i++) {
+    const on = (i: number): Vec2 => {
       const a = (Math.PI / 2) * (i / count)
-      const to: Vec2 = [radius + v.foot * (1 - Math.sin(a)), v.foot * (1 - Math.cos(a))]
-      edges.push({
-        to,
-        role: 'foot',
-        shape: { kind: 'torus', ...axis, point: [0, 0, v.foot], radius: radius + v.foot, tube: v.foot },
-      })
+      return [radius + v.foot * (1 - Math.sin(a)), v.foot * (1 - Math.cos(a))]
     }
+    edges.push({
+      to: on(count),
+      via: Array.from({ length: count - 1 }, (_, i) => on(i + 1)),
+      role: 'foot',
+      shape: { kind: 'torus', ...axis, point: [0, 0, v.foot], radius: radius + v.foot, tube: v.foot },
+    })
   }
   edges.push(round([radius, height], 'post', radius))
   if (v.top === 'pin') {

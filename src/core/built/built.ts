@@ -1,0 +1,62 @@
+import type { Placement } from '../geometry/placement'
+import type { TaggedMesh } from '../kernel/surface'
+import type { Reference } from '../references/resolve'
+import type { Problem } from '../result'
+import type { KnownNames } from '../units/known-lengths'
+import type { RowSpec } from './rows'
+
+/** Chord tolerance, mm, while a value is dragged, in view and for export. */
+export const QUALITY = { drag: 0.03, view: 0.004, export: 0.002 } as const
+export type Quality = keyof typeof QUALITY
+
+/** A part as built, in the project's frame. */
+export interface BuiltPart {
+  id: string
+  name: string
+  color: string
+  /** Changes when the part's shape does. */
+  key: string
+  mesh: TaggedMesh
+  /** mm3 */
+  volume: number
+  /** Takes the part to the way it is printed. */
+  print: Placement
+}
+
+/** How one step came out. */
+export interface StepReport {
+  id: string
+  /** What the sheet shows of each field that was worked out: mm for lengths, degrees for angles, ids. */
+  values: Record<string, unknown>
+  problems: Problem[]
+  notes: string[]
+  /** True if it is switched off or its parts keep an older shape. */
+  stale: boolean
+  reused: boolean
+  /** The reference it works on, as resolved. */
+  reference?: string
+  /** Under which name formulas find its facts. */
+  factsAs?: string
+  /** Names that mean something else in its formulas than in others, mm. */
+  own?: Readonly<Record<string, number>>
+}
+
+/** What a step left for later ones: the token's name, and the reference it is about. */
+export interface Left {
+  step: string
+  token: string
+  reference?: string
+}
+
+export interface Build {
+  quality: Quality
+  references: Reference[]
+  parts: BuiltPart[]
+  steps: StepReport[]
+  rows: RowSpec[]
+  left: Left[]
+  /** Names formulas may use, with their values in mm or plain. */
+  names: KnownNames
+  /** Problems of the project's numbers, by number id. */
+  numberProblems: Record<string, Problem>
+}

@@ -1,0 +1,197 @@
+import type { KeptEdge, KeptFace } from '../document/pick-schema'
+import { apply, IDENTITY, invert } from '../geometry/placement'
+import { dot, normalize, plainVec, sub, type Vec3 } from '../geometry/vec'
+import { sameName, type SurfaceName, type SurfaceTag, type TaggedMesh } from '../kernel/surface'
+import { fail, ok, type Result } from '../result'
+import { edgeNear } from './edge-near'
+import { distanceToSpan, distanceToTriangle, ontoSurface } from './onto'
+import { type Border, type Topology, topologyOf } from './topology'
+
+/** A part with its regions and borders, ready to be pointed at. */
+export interface Pointable {
+  mesh: TaggedMesh
+  topology: Topology
+}
+
+export const pointable = (mesh: TaggedMesh): Pointable => ({ mesh, topology: topologyOf(mesh) })
+
+/** A point this near to a region lies on it, mm. */
+const ON = 0.05
+/** Of several regions the nearest is meant only if the next is this many times as far. */
+const CLEARLY = 2
+/** Borders that go on in a direction that turns less than this run smoothly into each other (cosine of 14 degrees). */
+const SMOOTH = Math.cos((14 * Math.PI) / 180)
+
+/** True if `name` is one of those that `kept` means: without a piece or a copy it means all of them. */
+export const isMeant = (kept: SurfaceName, name: SurfaceName): boolean =>
+  kept.step === name.step &&
+  kept.role === name.role &&
+  (kept.segment === undefined || kept.segment === name.segment) &&
+  (kept.copy === undefined || kept.copy.join('\n') === (name.copy ?? []).join('\n'))
+
+const ownFrame = (tag: SurfaceTag) => tag.frame ?? IDENTITY
+const nameOf = ({ step, role, segment, copy }: SurfaceTag) => ({
+  step,
+  role,
+  ...(segment === undefined ? {} : { segment }),
+  ...(copy ? { copy: [...copy] } : {}),
+})
+
+/** As much of a part as is needed to keep what is picked on it. */
+export interface Seen {
+  surfaces: readonly SurfaceTag[]
+  /** For each region its surface. */
+  surfaceOf: readonly number[]
+  borders: readonly { regions: readonly [number, number] }[]
+}
+
+export const seen = ({ mesh, topology }: Pointable): Seen => ({
+  surfaces: mesh.surfaces,
+  surfaceOf: topology.surfaceOf,
+  borders: topology.borders,
+})
+
+/** A picked region as the document keeps it. @param point on it, mm in the project's frame */
+export function keepFace({ surfaces, surfaceOf }: Seen, region: number, point: Vec3): KeptFace {
+  const tag = surfaces[surfaceOf[region]!]!
+  const alike = surfaceOf.filter((s) => sameName(tag, surfaces[s]!))
+  return { name: nameOf(tag), near: plainVec(apply(invert(ownFrame(tag)), point)), of: alike.length }
+}
+
+/**
+ * The region of a part that a kept face means.
+ * Errors: gone (no surface of that name, or not where it was), unclear (several could be meant)
+ */
+export function findFace(part: Pointable, kept: KeptFace): Result<number> {
+  const { mesh, topology } = part
+  const named = topology.surfaceOf.flatMap((s, region) => (isMeant(kept.name, mesh.surfaces[s]!) ? [region] : []))
+  if (named.length === 0) return GONE
+  if (named.length === 1 && kept.of === 1) return ok(named[0]!)
+  return clearest(
+    named.map((region) => ({ it: region, off: offRegion(part, region, kept.near) })),
+    named.length === kept.of,
+  )
+}
+
+const GONE = fail('gone', 'The face that was picked here is not there any more. Pick another one.')
+const EDGE_GONE = fail('gone', 'The edge that was picked here is not there any more. Pick another one.')
+const UNCLEAR = fail('unclear', 'What was picked here has come apart, and it is not clear which piece is meant. Pick it again.') // prettier-ignore
+
+/**
+ * The nearest of several, if the point lies on it; or if there are as many as there were and it is nearer than the
+ * others by far. Where some came or went, nothing but lying on it says which one is meant.
+ */
+function clearest<T>(found: { it: T; off: number }[], asMany: boolean): Result<T> {
+  const [first, second] = found.sort((a, b) => a.off - b.off)
+  if (!first) return GONE
+  if (first.off <= ON && (!second || second.off > ON)) return ok(first.it)
+  if (asMany && second && first.off * CLEARLY < second.off) return ok(first.it)
+  return second ? UNCLEAR : GONE
+}
+
+/** How far a kept point is from a region, measured after the surface may have moved or changed its size. */
+function offRegion({ mesh, topology }: Pointable, region: number, near: Vec3): number {
+  const p = pointNow({ mesh, topology }, region, near)
+  let least = Infinity
+  for (let t = 0; t < topology.regionOf.length; t++) {
+    if (topology.regionOf[t] !== region) continue
+    const [a, b, c] = [0, 1, 2].map((k) => vertex(mesh, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
+    least = Math.min(least, distanceToTriangle(p, a, b, c))
+  }
+  return least
+}
+
+const vertex = ({ positions }: TaggedMesh, i: number): Vec3 => [
+  positions[3 * i]!,
+  positions[3 * i + 1]!,
+  positions[3 * i + 2]!,
+]
+
+/** A picked border as the document keeps it. @param point on it, mm in the project's frame */
+export function keepEdge(part: Seen, border: number, point: Vec3, run: KeptEdge['run'] = 'piece'): KeptEdge {
+  const { surfaces, surfaceOf, borders } = part
+  const [a, b] = borders[border]!.regions.map((r) => surfaces[surfaceOf[r]!]!) as [SurfaceTag, SurfaceTag]
+  const between: KeptEdge['between'] = [nameOf(a), nameOf(b)]
+  const alike = borders.filter((other) => isBetween(part, other, between))
+  return { between, near: plainVec(apply(invert(ownFrame(a)), point)), of: alike.length, run }
+}
+
+function isBetween(
+  { surfaces, surfaceOf }: Pick<Seen, 'surfaces' | 'surfaceOf'>,
+  { regions }: { regions: readonly [number, number] },
+  [a, b]: KeptEdge['between'],
+): boolean {
+  const [s, t] = regions.map((r) => surfaces[surfaceOf[r]!]!) as [SurfaceTag, SurfaceTag]
+  return (isMeant(a, s) && isMeant(b, t)) || (isMeant(a, t) && isMeant(b, s))
+}
+
+/**
+ * The borders of a part that a kept edge means.
+ * Errors: gone, unclear
+ */
+export function findEdge(part: Pointable, kept: KeptEdge): Result<number[]> {
+  const { borders } = part.topology
+  const named = borders.flatMap((border, i) => (isBetween(seen(part), border, kept.between) ? [i] : []))
+  if (named.length === 0) return EDGE_GONE
+  if (kept.run === 'all') return ok(named)
+  const found =
+    named.length === 1 && kept.of === 1
+      ? ok(named[0]!)
+      : clearest(named.map((i) => ({ it: i, off: offBorder(part, borders[i]!, kept) })), named.length === kept.of) // prettier-ignore
+  if (!found.ok) return found.problem.kind === 'gone' ? EDGE_GONE : found
+  return ok(kept.run === 'smooth' ? alongSmooth(part, found.value) : [found.value])
+}
+
+function offBorder(part: Pointable, { vertices, closed, regions }: Border, kept: KeptEdge): number {
+  const { mesh, topology } = part
+  const tags = regions.map((r) => mesh.surfaces[topology.surfaceOf[r]!]!)
+  const first = tags.find((t) => isMeant(kept.between[0], t)) ?? tags[0]!
+  const p = ontoSurface(first.shape, apply(ownFrame(first), kept.near))
+  let least = Infinity
+  for (let i = 0; i + (closed ? 0 : 1) < vertices.length; i++)
+    least = Math.min(least, distanceToSpan(p, vertex(mesh, vertices[i]!), vertex(mesh, vertices[(i + 1) % vertices.length]!))) // prettier-ignore
+  return least
+}
+
+/** A border with those that go on from its ends without a corner, and on from theirs. */
+export function alongSmooth({ mesh, topology }: Pointable, border: number): number[] {
+  const { borders } = topology
+  const ends = new Map<number, number[]>()
+  for (const [i, b] of borders.entries())
+    if (!b.closed) for (const v of [b.vertices[0]!, b.vertices.at(-1)!]) ends.set(v, [...(ends.get(v) ?? []), i])
+  /** The direction in which a border leaves one of its ends. */
+  const leaving = (i: number, v: number): Vec3 => {
+    const list = borders[i]!.vertices
+    const next = list[0] === v ? list[1]! : list.at(-2)!
+    return normalize(sub(vertex(mesh, next), vertex(mesh, v)))
+  }
+  const out = [border]
+  for (const i of out) {
+    const own = borders[i]!
+    if (own.closed) continue
+    for (const v of [own.vertices[0]!, own.vertices.at(-1)!]) {
+      const way = leaving(i, v)
+      const on = (ends.get(v) ?? []).filter((j) => j !== i && dot(leaving(j, v), way) < -SMOOTH)
+      const shares = on.filter((j) => borders[j]!.regions.some((r) => own.regions.includes(r)))
+      if (shares.length === 1 && !out.includes(shares[0]!)) out.push(shares[0]!)
+    }
+  }
+  return out
+}
+
+/** The straight run of some borders that is nearest to where the edge was picked. */
+export function straightRun({ mesh, topology }: Pointable, borders: readonly number[], near: Vec3) {
+  const ends: number[] = []
+  for (const i of borders) {
+    const { vertices, closed } = topology.borders[i]!
+    for (let k = 0; k + (closed ? 0 : 1) < vertices.length; k++)
+      ends.push(...vertex(mesh, vertices[k]!), ...vertex(mesh, vertices[(k + 1) % vertices.length]!))
+  }
+  return edgeNear(ends, near)
+}
+
+/** Where a kept point is now, on the surface it was picked on. */
+export function pointNow({ mesh, topology }: Pointable, region: number, near: Vec3): Vec3 {
+  const tag = mesh.surfaces[topology.surfaceOf[region]!]!
+  return ontoSurface(tag.shape, apply(ownFrame(tag), near))
+}

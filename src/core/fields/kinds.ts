@@ -1,0 +1,56 @@
+import { choiceKind, type ChoiceField, fitKind, type FitField, textKind, type TextField, yesNoKind, type YesNoField } from './choice' // prettier-ignore
+import type { FieldKind } from './field-kind'
+import { type HolesField, holesKind, type ItemChoicesField, itemChoicesKind, type ItemField, itemKind } from './item'
+import { type LengthField, lengthKind } from './length'
+import { type AngleField, angleKind, type CountField, countKind } from './number'
+import { type EdgesField, edgesKind, type FacesField, facesKind, type PartField, partKind, type PartsField, partsKind } from './part' // prettier-ignore
+import { type PublicationField, publicationKind } from './publication'
+import { type ReferenceField, referenceKind } from './reference'
+
+/** Every kind of field there is. A new one is one file, a line in each of these two lists, and its editor. */
+export const FIELD_KINDS = {
+  length: lengthKind,
+  angle: angleKind,
+  count: countKind,
+  choice: choiceKind,
+  'yes-no': yesNoKind,
+  text: textKind,
+  fit: fitKind,
+  reference: referenceKind,
+  publication: publicationKind,
+  item: itemKind,
+  'item-choices': itemChoicesKind,
+  holes: holesKind,
+  part: partKind,
+  parts: partsKind,
+  faces: facesKind,
+  edges: edgesKind,
+} as const
+
+export type FieldSpec =
+  | LengthField
+  | AngleField
+  | CountField
+  | ChoiceField
+  | YesNoField
+  | TextField
+  | FitField
+  | ReferenceField
+  | PublicationField
+  | ItemField
+  | ItemChoicesField
+  | HolesField
+  | PartField
+  | PartsField
+  | FacesField
+  | EdgesField
+
+export type FieldSpecs = Readonly<Record<string, FieldSpec>>
+
+/** What a field comes to. */
+export type FieldValue<S> = S extends { readonly comesTo?: infer V } ? Exclude<V, undefined> : never
+export type FieldValues<F> = { readonly [K in keyof F]: FieldValue<F[K]> }
+
+/** The kind of a field, for those who treat all kinds alike. */
+export const fieldKind = (spec: FieldSpec): FieldKind<FieldSpec> =>
+  FIELD_KINDS[spec.type] as unknown as FieldKind<FieldSpec>

@@ -1,0 +1,136 @@
+import { z } from 'zod'
+import { contentKey } from '../content-key'
+import { type KeptEdge, keptEdgeSchema, type KeptFace, keptFaceSchema } from '../document/pick-schema'
+import { findEdge, findFace, type Pointable } from '../faces/resolve'
+import { type SurfaceTag } from '../kernel/surface'
+import type { Solid } from '../kernel/kernel'
+import { fail, ok, type Result } from '../result'
+import type { FieldBase, FieldKind, PartHere, Resolved } from './field-kind'
+
+/** A part made before, by id. */
+export interface PartValue {
+  id: string
+  name: string
+  solid: Solid
+}
+export interface PartField extends FieldBase<'part', PartValue> {
+  /** Whether the step changes it or only looks at it. */
+  use: 'read' | 'change'
+}
+export const partField = (label: string, use: PartField['use']): PartField => ({ type: 'part', label, use })
+
+/** Several parts made before, by id, in order. */
+export interface PartsField extends FieldBase<'parts', readonly PartValue[]> {
+  use: 'read' | 'change'
+}
+export const partsField = (label: string, use: PartsField['use']): PartsField => ({ type: 'parts', label, use })
+
+const here = (id: string, parts: ReadonlyMap<string, PartHere>): Result<PartHere> => {
+  const found = parts.get(id)
+  if (found) return ok(found)
+  const names = [...parts.values()].map((p) => p.name)
+  return fail(
+    'no-part',
+    id === '' ? 'Choose a part.' : `There is no part "${id}" before this step${names.length ? `; there ${names.length === 1 ? 'is' : 'are'} ${names.join(', ')}` : ''}.`, // prettier-ignore
+  )
+}
+
+const partsResolved = (found: readonly PartHere[], use: 'read' | 'change'): Pick<Resolved, 'key' | 'changes'> => ({
+  key: contentKey(found.map((p) => [p.id, p.key])),
+  ...(use === 'change' ? { changes: found.map((p) => p.id) } : {}),
+})
+const valueOf = ({ id, name, solid }: PartHere): PartValue => ({ id, name, solid })
+
+export const partKind: FieldKind<PartField, string> = {
+  type: 'part',
+  turn: 'things',
+  schema: () => z.string().max(1000).default(''),
+  resolve: (saved, spec, { parts }) => {
+    const found = here(saved, parts)
+    if (!found.ok) return found
+    return ok({ value: valueOf(found.value), ...partsResolved([found.value], spec.use), shown: saved })
+  },
+  facts: () => ({ default: '' }),
+}
+
+export const partsKind: FieldKind<PartsField, string[]> = {
+  type: 'parts',
+  turn: 'things',
+  schema: () => z.array(z.string().max(1000)).max(500).default([]),
+  resolve: (saved, spec, { parts }) => {
+    const found: PartHere[] = []
+    for (const id of new Set(saved)) {
+      const one = here(id, parts)
+      if (!one.ok) return one
+      found.push(one.value)
+    }
+    return ok({ value: found.map(valueOf), ...partsResolved(found, spec.use), shown: saved })
+  },
+  facts: () => ({ default: [] }),
+}
+
+/** A face that was picked, where the part has it before this step. */
+export interface FaceValue {
+  part: string
+  region: number
+  tag: SurfaceTag
+  on: Pointable
+}
+/** Faces of a part that another field of the step names. */
+export interface FacesField extends FieldBase<'faces', readonly FaceValue[]> {
+  of: string
+}
+export const facesField = (label: string, of: string): FacesField => ({ type: 'faces', label, of })
+
+/** An edge that was picked, as borders between regions of the part before this step. */
+export interface EdgeValue {
+  part: string
+  borders: readonly number[]
+  on: Pointable
+}
+/** Edges of a part that another field of the step names. */
+export interface EdgesField extends FieldBase<'edges', readonly EdgeValue[]> {
+  of: string
+}
+export const edgesField = (label: string, of: string): EdgesField => ({ type: 'edges', label, of })
+
+/** A field of picks on a part: each is found again, and the key is what it is found as. */
+function picks<Spec extends FacesField | EdgesField, Kept extends KeptFace | KeptEdge>(
+  type: Spec['type'],
+  schema: z.ZodType<Kept>,
+  what: string,
+  find: (kept: Kept, on: Pointable, part: string) => Result<unknown>,
+): FieldKind<Spec, Kept[]> {
+  return {
+    type,
+    turn: 'picks',
+    schema: () => z.array(schema).max(2000).default([]),
+    resolve: (saved, spec, { parts, fields }) => {
+      const named = fields.get(spec.of)?.value as PartValue | undefined
+      const part = named && parts.get(named.id)
+      if (!part) return fail('no-part', 'The part that this was picked on is not there.')
+      const on = part.pointable()
+      const found: unknown[] = []
+      for (const [i, kept] of saved.entries()) {
+        const one = find(kept, on, part.id)
+        if (!one.ok)
+          return fail(one.problem.kind, saved.length === 1 ? one.problem.message : `${what} ${i + 1}: ${one.problem.message}`) // prettier-ignore
+        found.push(one.value)
+      }
+      return ok({ value: found, key: contentKey([part.key, saved]), shown: saved })
+    },
+    facts: () => ({ default: [] }),
+  }
+}
+
+export const facesKind = picks<FacesField, KeptFace>('faces', keptFaceSchema, 'Face', (kept, on, part) => {
+  const region = findFace(on, kept)
+  if (!region.ok) return region
+  const tag = on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!
+  return ok({ part, region: region.value, tag, on } satisfies FaceValue)
+})
+
+export const edgesKind = picks<EdgesField, KeptEdge>('edges', keptEdgeSchema, 'Edge', (kept, on, part) => {
+  const borders = findEdge(on, kept)
+  return borders.ok ? ok({ part, borders: borders.value, on } satisfies EdgeValue) : borders
+})

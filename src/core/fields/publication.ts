@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { contentKey } from '../content-key'
+import type { Solid } from '../kernel/kernel'
+import { boardFacts } from '../references/names'
+import { fail, ok } from '../result'
+import type { FieldBase, FieldKind, Token } from './field-kind'
+import { prefixed } from './reference'
+
+/** What an earlier step left, and the parts of it that this step works on, as they are now. */
+export interface PublicationValue<T> {
+  step: string
+  data: T
+  parts: ReadonlyMap<string, Solid>
+}
+
+/** What an earlier step left under a token, by that step's id; empty: the nearest before. */
+export interface PublicationField<T = unknown> extends FieldBase<'publication', PublicationValue<T>> {
+  token: Token<T>
+  /** The parts of it that this step changes. */
+  changes(data: T): readonly string[]
+}
+
+export const publicationField = <T>(
+  label: string,
+  what: Token<T>,
+  changes: (data: T) => readonly string[],
+): PublicationField<T> => ({ type: 'publication', label, token: what, changes })
+
+export const publicationKind: FieldKind<PublicationField, string> = {
+  type: 'publication',
+  turn: 'things',
+  schema: () => z.string().max(200).default(''),
+  resolve: (saved, spec, { published, parts, references }) => {
+    const found = published.filter((p) => p.token === spec.token.name && (saved === '' || p.step === saved)).at(-1)
+    if (!found)
+      return fail(
+        'no-step',
+        saved === ''
+          ? `This needs ${spec.token.called} before it in the sheet.`
+          : `This needs ${spec.token.called} of a step that is not before it, or could not be built.`,
+      )
+    const changes = spec.changes(found.data)
+    const missing = changes.find((id) => !parts.has(id))
+    if (missing !== undefined) return fail('no-part', 'The part this step changes could not be built, or is used up.')
+    const reference = references.find((r) => r.id === found.reference)
+    return ok({
+      value: { step: found.step, data: found.data, parts: new Map(changes.map((id) => [id, parts.get(id)!.solid])) },
+      key: contentKey([found.key, changes.map((id) => parts.get(id)!.key)]),
+      shown: found.step,
+      changes,
+      ...(found.reference === undefined ? {} : { reference: found.reference }),
+      names: {
+        ...prefixed(found.as, found.facts),
+        ...(reference?.board ? prefixed('board', boardFacts(reference.board)) : {}),
+      },
+    })
+  },
+  facts: () => ({ default: '' }),
+}

@@ -1,0 +1,115 @@
+import { PLAIN, read, simpleBoard, stepBytes, wrapped } from '../../../tests/support/boards'
+import { watchHeap } from '../../../tests/support/heap'
+import { setField, setGap, setNumber, setOff } from '../document/edits'
+import type { Project } from '../document/schema'
+import { Kernel } from '../kernel/kernel'
+import type { ImportedModel } from '../references/model'
+import { Builder } from './builder'
+
+let kernel: Kernel
+let model: ImportedModel
+let heapBytes: () => number
+beforeAll(async () => {
+  model = await read(await stepBytes(simpleBoard({ ...PLAIN, socket: true })))
+  heapBytes = watchHeap()
+  kernel = await Kernel.load()
+})
+
+const start = () => {
+  const { project, models } = wrapped(model)
+  return { project, builder: new Builder(kernel), build: (p: Project, b: Builder) => b.build(p, models, 'view') }
+}
+const step = (p: Project, kind: string) => p.steps.find((s) => s.kind === kind)!.id
+
+test('only what depends on a change is built again', async () => {
+  const { project, builder, build } = start()
+  const first = await build(project, builder)
+  expect(first.steps.map((s) => s.reused)).toEqual([false, false, false])
+  const same = await build(project, builder)
+  expect(same.steps.map((s) => s.reused)).toEqual([true, true, true])
+  expect(same.parts.map((p) => p.key)).toEqual(first.parts.map((p) => p.key))
+  const last = await build(setField(step(project, 'opening'), 'gap', '0.5')(project), builder)
+  expect(last.steps.map((s) => s.reused)).toEqual([true, true, false])
+  const back = await build(project, builder)
+  expect(back.steps.map((s) => s.reused)).toEqual([true, true, true])
+})
+
+test('a formula follows its number, and the number’s problem is told where it is', async () => {
+  const { project, builder, build } = start()
+  const named = setField(step(project, 'case'), 'clear', 'room')(setNumber('n', 'room', '60 thou')(project))
+  const built = await build(named, builder)
+  expect(built.steps[0]!.values.clear).toBeCloseTo(1.524, 9)
+  const value = (name: string) => built.names[name]?.value
+  expect(['room', 'line', 'fit.sliding'].map(value)).toEqual([1.524, 0.42, 0.2])
+  expect(value('board.thickness')).toBeCloseTo(1.6, 4)
+  const circle = setNumber('m', 'other', 'room')(setNumber('n', 'room', 'other + 1')(named))
+  const broken = await build(circle, builder)
+  expect(broken.numberProblems.n!.kind).toBe('circle')
+  expect(broken.steps[0]!.problems[0]).toMatchObject({ field: 'clear', kind: 'circle' })
+})
+
+test('a failed step keeps the last good shape and carries its reason; the others go on', async () => {
+  const { project, builder, build } = start()
+  const good = await build(project, builder)
+  const bad = await build(setField(step(project, 'case'), 'corner', '90')(project), builder)
+  expect(bad.steps[0]!).toMatchObject({ stale: true, problems: [expect.objectContaining({ field: 'corner' })] })
+  expect(bad.parts.map((p) => p.volume)).toEqual(good.parts.map((p) => p.volume))
+  const badPost = await build(setField(step(project, 'posts'), 'across', '2')(project), builder)
+  expect(badPost.steps.map((s) => s.problems.length)).toEqual([0, 1, 0])
+  expect(badPost.parts).toHaveLength(2)
+})
+
+test('a step switched off is not there, and an unknown one is told', async () => {
+  const { project, builder, build } = start()
+  const off = await build(setOff(step(project, 'posts'), true)(project), builder)
+  expect(off.parts[0]!.mesh.surfaces.some((s) => s.role === 'post')).toBe(false)
+  const strange = { ...project, steps: [...project.steps, { id: 'x', kind: 'sail', off: false, fields: {} }] }
+  expect((await build(strange, builder)).steps.at(-1)!.problems[0]!.kind).toBe('unknown-step')
+})
+
+test('the printer’s gaps reach every step that names them', async () => {
+  const { project, builder, build } = start()
+  const built = await build(setGap('sliding', 0.3)(project), builder)
+  expect(built.rows.find((r) => r.between === 'Pins in board holes')!.wanted).toBeCloseTo(0.3, 9)
+})
+
+test('a build that is overtaken gives up between steps and leaves nothing behind', async () => {
+  const { project, builder } = start()
+  const { models } = wrapped(model)
+  let pauses = 0
+  const giveUp = async () => {
+    if ((pauses += 1) === 2) throw new Error('overtaken')
+  }
+  await expect(builder.build(project, models, 'view', giveUp)).rejects.toThrow('overtaken')
+  expect((await builder.build(project, models, 'view')).parts).toHaveLength(2)
+})
+
+test('a section has the area of the walls it cuts', async () => {
+  const { project, builder, build } = start()
+  const built = await build(setOff(step(project, 'opening'), true)(project), builder)
+  const area = (polygon: readonly (readonly number[])[]) =>
+    polygon.reduce(
+      (sum, [x, y], i) =>
+        sum + x! * polygon[(i + 1) % polygon.length]![1]! - polygon[(i + 1) % polygon.length]![0]! * y!,
+      0,
+    ) / 2
+  for (const [axis, at] of [
+    ['x', 20],
+    ['y', 1],
+    ['z', -2.6],
+  ] as const) {
+    const cut = builder.section(axis, at).find((c) => c.part === built.parts[0]!.id)!
+    expect(cut.polygons.reduce((sum, p) => sum + area(p), 0)).toBeGreaterThan(10)
+  }
+})
+
+test('500 rebuilds with ever new values leave the heap where it was after the tenth', async () => {
+  const { project, builder, build } = start()
+  const rebuild = (i: number) =>
+    build(setField(step(project, 'case'), 'clear', `${0.5 + (i % 97) / 100}`)(project), builder)
+  for (let i = 0; i < 10; i++) await rebuild(i)
+  const before = heapBytes()
+  for (let i = 10; i < 500; i++) await rebuild(i)
+  expect(before).toBeGreaterThan(0)
+  expect(heapBytes()).toBe(before)
+}, 240_000)

@@ -1,0 +1,225 @@
+import type { Build, BuiltPart, Quality, StepReport } from '../built/built'
+import { QUALITY } from '../built/built'
+import { contentKey } from '../content-key'
+import type { Project, ProjectStep } from '../document/schema'
+import { type Pointable, pointable } from '../faces/resolve'
+import { IDENTITY, type Placement } from '../geometry/placement'
+import type { Vec2 } from '../geometry/vec'
+import type { Kernel } from '../kernel/kernel'
+import type { TaggedMesh } from '../kernel/surface'
+import type { ImportedModel } from '../references/model'
+import { projectNames } from '../references/names'
+import { ResolvedReferences } from '../references/resolved-references'
+import { ProblemError } from '../result'
+import { stepKindNamed } from '../steps/registry'
+import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/step-kind'
+import { resolveFields, type ResolvedStep } from './resolve-fields'
+import { accept, ownNames, type PartState, referenceOf, type Run } from './run'
+import { type Made, StepCache } from './step-cache'
+
+/** A solid as it leaves the kernel, and with its regions once somebody has pointed at it. */
+interface Read {
+  mesh: TaggedMesh
+  volume: number
+  on?: Pointable
+}
+
+/** Take the x or the y axis to z, the others following round. */
+const AXES_X: Placement = [0, 1, 0, 0, 0, 0, 1, 0, 1, 0, 0, 0]
+const AXES_Y: Placement = [0, 0, 1, 0, 1, 0, 0, 0, 0, 1, 0, 0]
+
+/**
+ * Runs a project's sheet. A step's only inputs are its fields; what each made is kept by what they came to, so that
+ * a change rebuilds only what depends on it, and only as far as something comes out differently.
+ */
+export class Builder {
+  private readonly made = new StepCache()
+  /** By the part's key; those of the last build. */
+  private meshes = new Map<string, Read>()
+  private used = new Map<string, Read>()
+  private last: readonly PartState[] = []
+
+  /** @param references may be shared with others who look at the same project */
+  constructor(
+    private readonly kernel: Kernel,
+    private readonly references = new ResolvedReferences(),
+  ) {}
+
+  /**
+   * @param models imported files by SHA-256
+   * @param pause awaited between steps; throws to give the build up
+   */
+  async build(
+    project: Project,
+    models: ReadonlyMap<string, ImportedModel>,
+    quality: Quality,
+    pause: () => Promise<void> | void = () => {},
+  ): Promise<Build> {
+    const references = this.references.all(project, models)
+    const names = projectNames(project, references)
+    const run: Run = {
+      project,
+      references,
+      names,
+      quality,
+      parts: new Map(),
+      published: [],
+      rows: [],
+      left: [],
+      told: new Map(),
+    }
+    const steps: StepReport[] = []
+    for (const step of project.steps) {
+      await pause()
+      const report: StepReport = { id: step.id, values: {}, problems: [], notes: [], stale: step.off, reused: false }
+      steps.push(report)
+      if (!step.off) this.runStep(step, run, report)
+    }
+    await pause()
+    this.made.forget(new Set(project.steps.map((s) => s.id)))
+    const parts = [...run.parts.values()]
+    this.last = parts
+    const unknown = names.problems()
+    const build = {
+      quality,
+      references,
+      parts: parts.map((p) => this.finish(p)),
+      steps,
+      rows: run.rows.filter((r) => [r.a, r.b].every((s) => s.of === 'items' || s.parts.some((p) => run.parts.has(p)))),
+      left: run.left,
+      names: names.known(),
+      numberProblems: Object.fromEntries(
+        project.numbers.flatMap((n) => (unknown[n.name] ? [[n.id, unknown[n.name]!]] : [])),
+      ),
+    }
+    this.meshes = this.used
+    this.used = new Map()
+    return build
+  }
+
+  private runStep(step: ProjectStep, run: Run, report: StepReport): void {
+    const kind = stepKindNamed(step.kind)
+    if (!kind) {
+      report.problems.push({ kind: 'unknown-step', message: `This Anorak has no step "${step.kind}".` })
+      return
+    }
+    const resolved = resolveFields(step, kind, { ...run, printer: run.project.printer })
+    for (const [name, field] of resolved.fields) if ('shown' in field) report.values[name] = field.shown
+    const reference = referenceOf(resolved.fields.values())
+    if (reference !== undefined) report.reference = reference
+    const own = ownNames(resolved.fields.values(), run.names)
+    if (own) report.own = own
+    report.problems.push(...resolved.problems)
+    const take = (made: Made) =>
+      accept(run, step, kind, made, report, (part, key) => () => this.pointableOf(part, key, run))
+    if (report.problems.length === 0)
+      try {
+        const { made, reused } = this.make(step, kind, resolved, run)
+        report.reused = reused
+        return take(made)
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error
+        report.problems.push(error.problem)
+      }
+    // It keeps what it last made, if that was made of the same parts; otherwise they pass by it as they are.
+    report.stale = true
+    const last = this.made.newest(step.id)
+    if (last && last.from === this.fromKey(last.output, run)) take(last)
+  }
+
+  private make(step: ProjectStep, kind: StepKind, resolved: ResolvedStep, run: Run): { made: Made; reused: boolean } {
+    const { printer } = run.project
+    const figures = Object.fromEntries((kind.printer ?? []).map((f) => [f, printer[f]])) as Record<
+      PrinterFigure,
+      number
+    >
+    const key = contentKey([resolved.key, QUALITY[run.quality], figures])
+    const known = this.made.find(step.id, key)
+    if (known) return { made: known, reused: true }
+    const context: StepContext = { id: step.id, kernel: this.kernel, tolerance: QUALITY[run.quality], printer: figures }
+    const built = this.kernel.scoped(
+      () => kind.build(resolved.values as never, context),
+      (out) => out.parts.map((p) => p.solid),
+    )
+    const { output, partKeys } = this.settled(step, key, built, run)
+    const made = { key, from: this.fromKey(output, run), output, partKeys }
+    this.made.add(step.id, made)
+    return { made, reused: false }
+  }
+
+  /**
+   * Gives parts that came out as they were before the step, or as the step made them before, the solid and the key
+   * that they had: what depends on them need not be made again.
+   */
+  private settled(step: ProjectStep, key: string, built: StepOutput, run: Run) {
+    const before = this.made.newest(step.id)
+    const partKeys = new Map<string, string>()
+    const parts = built.parts.flatMap((part) => {
+      const here = run.parts.get(part.id)
+      if (here && this.kernel.same(here.solid, part.solid)) {
+        part.solid.dispose()
+        return []
+      }
+      const old = before?.output.parts.find((p) => p.id === part.id)
+      if (!old || !this.kernel.same(old.solid, part.solid)) {
+        partKeys.set(part.id, `${key}/${part.id}`)
+        return [part]
+      }
+      partKeys.set(part.id, before!.partKeys.get(part.id)!)
+      if (old.solid !== part.solid) part.solid.dispose()
+      else return [part]
+      return [{ ...part, solid: old.solid.keep() }]
+    })
+    return { output: { ...built, parts }, partKeys }
+  }
+
+  /** Of the parts as they are before a step, as far as it puts others in their place or uses them up. */
+  private fromKey({ parts, gone = [] }: StepOutput, run: Run): string {
+    return contentKey([...parts.map((p) => p.id), ...gone].map((id) => run.parts.get(id)?.key ?? ''))
+  }
+
+  private read({ key, solid }: PartState): Read {
+    const known = this.used.get(key) ??
+      this.meshes.get(key) ?? { mesh: this.kernel.read(solid), volume: solid.volume() }
+    this.used.set(key, known)
+    return known
+  }
+
+  /** A part as it is at some point of the sheet, for picks on it. */
+  private pointableOf(id: string, key: string, run: Run): Pointable {
+    const part = run.parts.get(id)
+    if (part?.key !== key) throw new Error(`The part ${id} was asked for after it had changed.`)
+    const known = this.read(part)
+    known.on ??= pointable(known.mesh)
+    return known.on
+  }
+
+  private finish(part: PartState): BuiltPart {
+    const { mesh, volume } = this.read(part)
+    const { id, name, color, key, print } = part
+    return { id, name, color, key, mesh, volume, print }
+  }
+
+  /**
+   * The outlines of all parts of the last build where a plane square to a main axis cuts them, in the
+   * plane's own coordinates: (y, z) for x, (z, x) for y, (x, y) for z.
+   */
+  section(axis: 'x' | 'y' | 'z', at: number): { part: string; polygons: Vec2[][] }[] {
+    const lay = { x: AXES_X, y: AXES_Y, z: IDENTITY }[axis]
+    return this.kernel.scoped(
+      () =>
+        this.last.map(({ id, solid }) => ({
+          part: id,
+          polygons: this.kernel.slice(lay === IDENTITY ? solid : this.kernel.place(solid, lay), at),
+        })),
+      () => [],
+    )
+  }
+
+  /** Gives everything back. */
+  dispose(): void {
+    this.made.dispose()
+    this.meshes.clear()
+    this.last = []
+  }
+}

@@ -1,0 +1,55 @@
+import { contentKey } from '../content-key'
+import type { ProjectStep } from '../document/schema'
+import type { Resolved, Scope } from '../fields/field-kind'
+import { fieldKind } from '../fields/kinds'
+import { fail, type Problem } from '../result'
+import { fieldsSchema } from '../steps/registry'
+import type { StepKind } from '../steps/step-kind'
+
+/** A step's fields as far as they could be resolved. */
+export interface ResolvedStep {
+  values: Record<string, unknown>
+  fields: ReadonlyMap<string, Resolved>
+  problems: Problem[]
+  /** Of what all fields came to; two steps of one kind and key come out alike. */
+  key: string
+  /** Parts that it may change, by id. */
+  changes: readonly string[]
+}
+
+const TURNS = ['things', 'picks', 'figures'] as const
+
+/** Resolves every field of a step: things first, figures last. Each that fails has a problem of its own. */
+export function resolveFields(step: ProjectStep, kind: StepKind, at: Omit<Scope, 'fields'>): ResolvedStep {
+  const fields = new Map<string, Resolved>()
+  const values: Record<string, unknown> = {}
+  const problems: Problem[] = []
+  const parsed = fieldsSchema(kind).safeParse(step.fields)
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]
+    const unknown = issue?.code === 'unrecognized_keys' ? issue.keys[0] : undefined
+    const field = String(unknown ?? issue?.path[0] ?? '')
+    const why = unknown === undefined ? (issue?.message ?? 'unknown') : 'this kind of step has no such field'
+    problems.push(fail('invalid', `The step's ${field || 'fields'} cannot be read: ${why}.`, field).problem)
+    return { values, fields, problems, key: '', changes: [] }
+  }
+  const scope: Scope = { ...at, fields }
+  for (const turn of TURNS)
+    for (const [name, spec] of Object.entries(kind.fields)) {
+      const its = fieldKind(spec)
+      if (its.turn !== turn) continue
+      const found = its.resolve(parsed.data[name], spec, scope)
+      if (found.ok) {
+        fields.set(name, found.value)
+        values[name] = found.value.value
+      } else problems.push({ ...found.problem, field: name })
+    }
+  const keys = Object.keys(kind.fields).map((name) => fields.get(name)?.key)
+  return {
+    values,
+    fields,
+    problems,
+    key: contentKey([kind.kind, keys]),
+    changes: [...new Set([...fields.values()].flatMap((f) => f.changes ?? []))],
+  }
+}

@@ -1,0 +1,54 @@
+import type { Left } from '../built/built'
+import type { Edit } from '../document/edits'
+import type { Project, ProjectStep } from '../document/schema'
+import type { Pick } from '../fit/picks'
+import type { Board } from '../references/board'
+
+/** A reference as far as offers look at it. */
+export interface OfferedReference {
+  id: string
+  name: string
+  board?: Board
+  items: readonly { id: string; name: string; state: string; made?: string }[]
+}
+
+/** What there is when something is to be offered. */
+export interface Situation {
+  document: Project
+  references: readonly OfferedReference[]
+  parts: readonly { id: string; name: string }[]
+  /** What steps have left for later ones. */
+  left: readonly Left[]
+  /** What is picked in the scene, the first first. */
+  picks: readonly Pick[]
+  newId: () => string
+}
+
+/** What an offer is good for: places that offer one thing ask for it by this. */
+export type Goal = 'wrap' | 'stand' | 'let out'
+
+/** Something that could be done next, in the words in which sheet, search and scene offer it. */
+export interface Offer {
+  /** Stays the same as long as it is the same offer. */
+  key: string
+  words: string
+  goal?: Goal
+  /** Of offers that are made together all can be taken at once, by these words. */
+  together?: string
+  /** It is about what is picked. */
+  picked?: boolean
+  /** The reference that it is about. */
+  reference?: string
+  steps: readonly ProjectStep[]
+  /** What else changes with it. */
+  edit?: Edit
+}
+
+/** A step as it is begun. */
+export const newStep = (at: Pick2<Situation, 'newId'>, kind: string, fields: Record<string, unknown>): ProjectStep => ({
+  id: at.newId(),
+  kind,
+  off: false,
+  fields: fields as ProjectStep['fields'],
+})
+type Pick2<T, K extends keyof T> = { [P in K]: T[P] }

@@ -1,0 +1,70 @@
+import type { Project } from '../../document/schema'
+import type { Edit } from '../../document/edits'
+import { enclosures } from '../enclosure'
+import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
+
+/** Items that reach over the edge by less than this are taken in; more, and they are let out by an opening, mm. */
+const WORTH_AN_OPENING = 0.8
+
+export function startOpening(at: Situation): Record<string, unknown> | undefined {
+  const found = enclosures(at)[0]
+  if (!found) return undefined
+  const { step, reference } = found
+  const open = openedBy(at.document, step)
+  const item =
+    reference.board?.overhangs.find((o) => !open.has(o.item))?.item ??
+    reference.items.find((i) => !open.has(i.id) && i.id !== reference.board?.item)?.id
+  return { case: step, item: item ?? '', bevel: BEVEL }
+}
+
+const BEVEL = '1'
+
+/** An opening for each item over the edge that nothing lets out yet, and for the item that is picked. */
+export const offerOpenings = (at: Situation): Offer[] =>
+  enclosures(at).flatMap(({ step, reference }) => {
+    const open = openedBy(at.document, step)
+    const over = (reference.board?.overhangs ?? []).filter((o) => !open.has(o.item) && o.reach >= WORTH_AN_OPENING)
+    return [
+      ...over.map((o): Offer => ({
+        ...offer(at, step, o.item, `open the ${o.side} for ${o.name}`),
+        goal: 'let out',
+        together: 'open all',
+      })),
+      ...forPicked(at, step, reference, open),
+    ]
+  })
+
+function forPicked(at: Situation, step: string, reference: OfferedReference, open: ReadonlySet<unknown>): Offer[] {
+  const [pick] = at.picks
+  if (pick?.reference !== reference.id || open.has(pick.owner) || pick.owner === reference.board?.item) return []
+  return [{ ...offer(at, step, pick.owner, 'open the wall for it'), key: `opening ${step} picked`, picked: true }]
+}
+
+const offer = (at: Situation, step: string, item: string, words: string): Offer => ({
+  key: `opening ${step} ${item}`,
+  words,
+  steps: [newStep(at, 'opening', { case: step, item, bevel: BEVEL })],
+  edit: letOut(step, item),
+})
+
+const openedBy = ({ steps }: Project, caseStep: string): ReadonlySet<unknown> =>
+  new Set(
+    steps
+      .filter((s) => s.kind === 'opening' && !s.off && (s.fields.case ?? caseStep) === caseStep)
+      .map((s) => s.fields.item),
+  )
+
+/** Lets an item out of its case instead of taking it in. */
+const letOut =
+  (caseStep: string, item: string): Edit =>
+  (project) => ({
+    ...project,
+    steps: project.steps.map((s) =>
+      s.id === caseStep
+        ? {
+            ...s,
+            fields: { ...s.fields, over: { ...((s.fields.over ?? {}) as Record<string, string>), [item]: 'out' } },
+          }
+        : s,
+    ),
+  })

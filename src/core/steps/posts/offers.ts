@@ -1,0 +1,33 @@
+import type { Board } from '../../references/board'
+import { enclosures } from '../enclosure'
+import { newStep, type Offer, type Situation } from '../offer'
+
+export function startPosts(at: Situation): Record<string, unknown> | undefined {
+  const found = enclosures(at)[0]
+  return found?.reference.board && fieldsFor(found.step, found.reference.board)
+}
+
+/** Posts for each case whose board has mounting holes and stands on nothing yet. */
+export const offerPosts = (at: Situation): Offer[] =>
+  enclosures(at).flatMap(({ step, reference }): Offer[] => {
+    const stands = at.document.steps.some((s) => s.kind === 'posts' && !s.off && (s.fields.case ?? step) === step)
+    if (stands || !reference.board?.holes.some((h) => h.mounting)) return []
+    return [
+      {
+        key: `posts ${step}`,
+        words: `Stand ${reference.board.name} on posts`,
+        goal: 'stand',
+        steps: [newStep(at, 'posts', fieldsFor(step, reference.board))],
+      },
+    ]
+  })
+
+function fieldsFor(caseStep: string, board: Board): Record<string, unknown> {
+  const smallest = Math.min(...board.holes.filter((h) => h.mounting).map((h) => h.diameter))
+  const across = Number.isFinite(smallest) ? Math.max(2 * smallest, smallest + 2.4) : 6.4
+  return {
+    case: caseStep,
+    across: String(Math.round(across * 10) / 10),
+    reach: 'min(board.thickness + 0.8, case.roof - board.bottom - 0.2)',
+  }
+}

@@ -1,0 +1,145 @@
+import { addReference, together } from '@/core/document/edits'
+import { addOutline } from '@/core/document/outline-edits'
+import { makeReference, type ProjectReference } from '@/core/document/schema'
+import type { Imported } from '@/core/formats/read-file'
+import type { ImportedModel } from '@/core/references/model'
+import type { Goal, Offer } from '@/core/steps/offer'
+import { propose, takeOffer } from '@/core/steps/offers'
+import { swapReference } from '@/core/sheet/swap-reference'
+import { newId } from '../new-id'
+import type { Engine } from '../engine/engine'
+import { openPhoto } from '../store/photo-state'
+import { situationOf } from './offers'
+import { ProjectFiles } from './project-files'
+import type { ProjectStore } from '../store/store'
+
+/** What a maker does to a project that takes more than one edit. */
+export class Actions {
+  readonly files: ProjectFiles
+
+  constructor(
+    private readonly store: ProjectStore,
+    private readonly engine: Engine,
+  ) {
+    this.files = new ProjectFiles(store, engine)
+  }
+
+  /** Takes in what was dropped or chosen, one file after the other. */
+  async importFiles(files: readonly File[]): Promise<void> {
+    for (const part of await withLibraries(files)) await this.importFile(part.name, part.bytes)
+  }
+
+  /** Takes in a file: checked, read, stored, and put into the project. */
+  private async importFile(fileName: string, bytes: ArrayBuffer): Promise<void> {
+    const taken = await this.files.take(fileName, bytes)
+    if (!taken || !(await this.files.keep(fileName, bytes))) return
+    const { imported, sha } = taken
+    const named = { id: newId(), name: fileName.replace(/\.[^.]+$/, '') || 'Reference', file: sha, fileName }
+    const { edit, set } = this.store.getState()
+    switch (imported.holds) {
+      case 'solids':
+        edit(addReference(newReference(named, imported.model)))
+        break
+      case 'outlines':
+        edit(addOutline({ ...named, kind: 'drawing', scale: 1, checked: false, without: [] }))
+        break
+      case 'picture': {
+        const { width, height } = imported.picture
+        edit(addOutline({ ...named, kind: 'photo', photo: { width, height, checks: [], loops: [], sizes: [] } }))
+        set({ photo: openPhoto(named.id) })
+        break
+      }
+    }
+    set({ place: 'gather' })
+    this.files.report(fileName, importReport(imported))
+  }
+
+  /** Reads the next revision of a reference and lists what differs; nothing is stored or changed. */
+  async startSwap(reference: string, files: readonly File[]): Promise<void> {
+    const [part] = await withLibraries(files)
+    if (!part) return
+    const taken = await this.files.take(part.name, part.bytes)
+    if (!taken) return
+    if (taken.imported.holds !== 'solids')
+      return this.files.report(part.name, ['This holds no solids; the next revision must be of the same kind.'], true)
+    const { history, receive } = this.store.getState()
+    const changes = await this.engine.compare(history.present, reference, taken.sha)
+    const { format: kind } = taken.imported.model
+    receive({
+      early: undefined,
+      swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes: part.bytes, changes },
+    })
+  }
+
+  async acceptSwap(): Promise<void> {
+    const { swap, edit, receive, build } = this.store.getState()
+    if (!swap || !(await this.files.keep(swap.fileName, swap.bytes))) return
+    const renamed = Object.fromEntries(swap.changes.flatMap((c) => (c.before && c.after ? [[c.before, c.after]] : [])))
+    const worksOn = Object.fromEntries((build?.steps ?? []).map((s) => [s.id, s.reference]))
+    const file = { file: swap.sha, fileName: swap.fileName, kind: swap.kind }
+    edit(swapReference(swap.reference, file, renamed, worksOn))
+    receive({ swap: undefined, importReport: undefined })
+  }
+
+  cancelSwap(): void {
+    this.store.getState().receive({ swap: undefined })
+  }
+
+  /** Takes up what is offered, all of it as one edit. */
+  take(...offers: readonly Offer[]): void {
+    const { edit, set } = this.store.getState()
+    set({ place: 'shape' })
+    edit(together(...offers.map(takeOffer)))
+  }
+
+  /** Takes up what is offered for a reference, and what is then offered for what that makes. */
+  begin(reference: string, goals: readonly Goal[]): void {
+    const { edit, set } = this.store.getState()
+    set({ place: 'shape' })
+    const at = situationOf(this.store.getState())
+    const own = { ...at, references: at.references.filter((r) => r.id === reference), picks: [] }
+    edit((document) => propose({ ...own, document }, goals))
+  }
+}
+
+function newReference(
+  named: Pick<ProjectReference, 'id' | 'name' | 'file' | 'fileName'>,
+  { format: kind }: ImportedModel,
+): ProjectReference {
+  const isBoard = kind === 'step' || kind === 'idf'
+  return makeReference({ ...named, kind, placing: isBoard ? 'board' : 'as-in-file' })
+}
+
+/** What was found in a file, in sentences. */
+function importReport(imported: Imported): string[] {
+  const count = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
+  switch (imported.holds) {
+    case 'solids': {
+      const { items, unit, notes } = imported.model
+      return [`${count(items.length, 'item')} read, in ${unit.name} (${unit.from}).`, ...notes]
+    }
+    case 'outlines': {
+      const { layers, unit, notes } = imported.outline
+      const loops = layers.reduce((sum, l) => sum + l.profile.loops.length, 0)
+      const found = `${count(loops, 'closed line')} on ${count(layers.length, 'layer')}`
+      return [`${found}, in ${unit.name} (${unit.from}).`, ...notes]
+    }
+    case 'picture': {
+      const { width, height } = imported.picture
+      return [`A photo of ${width} x ${height} pixels. Give it a scale, then trace what is on it.`]
+    }
+  }
+}
+
+/** The contents of files; a board in IDF goes together with its library. */
+async function withLibraries(files: readonly File[]): Promise<{ name: string; bytes: ArrayBuffer }[]> {
+  const library = files.find((f) => /\.emp$/i.test(f.name))
+  const board = files.find((f) => /\.(emn|brd|bdf|idf)$/i.test(f.name))
+  const alone = files.filter((f) => f !== library || !board)
+  return Promise.all(
+    alone.map(async (f) => ({
+      name: f.name,
+      bytes: await new Blob(f === board && library ? [f, '\n', library] : [f]).arrayBuffer(),
+    })),
+  )
+}

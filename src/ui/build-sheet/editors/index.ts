@@ -1,0 +1,34 @@
+import type { FC } from 'react'
+import type { FieldSpec } from '@/core/fields/kinds'
+import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
+import type { EditorProps } from './editor'
+import { HolesEditor } from './holes'
+import { ItemChoicesEditor, ItemEditor } from './item'
+import { AngleEditor, CountEditor, LengthEditor } from './figure'
+import { PartEditor, PartsEditor } from './part'
+import { EdgesEditor, FacesEditor } from './picks'
+import { ReferenceEditor } from './reference'
+
+type Editors = { [T in FieldSpec['type']]: FC<EditorProps<Extract<FieldSpec, { type: T }>, never>> | undefined }
+
+/** The editor of each kind of field; none for those that the sentence does not show. */
+const EDITORS = {
+  length: LengthEditor,
+  angle: AngleEditor,
+  count: CountEditor,
+  choice: ChoiceEditor,
+  'yes-no': YesNoEditor,
+  text: TextEditor,
+  fit: FitEditor,
+  reference: ReferenceEditor,
+  publication: undefined,
+  item: ItemEditor,
+  'item-choices': ItemChoicesEditor,
+  holes: HolesEditor,
+  part: PartEditor,
+  parts: PartsEditor,
+  faces: FacesEditor,
+  edges: EdgesEditor,
+} as unknown as Editors
+
+export const editorOf = (spec: FieldSpec) => EDITORS[spec.type] as FC<EditorProps<FieldSpec, unknown>> | undefined

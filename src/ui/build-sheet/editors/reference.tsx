@@ -1,0 +1,15 @@
+'use client'
+import type { ReferenceField } from '@/core/fields/reference'
+import { Choose } from '../../primitives/choose'
+import { useProject } from '../../store/store'
+import type { EditorProps } from './editor'
+
+/** A reference of the project, or of those with a board where one is needed. */
+export function ReferenceEditor({ spec, saved, report, write }: EditorProps<ReferenceField, string>) {
+  const references = useProject((s) => s.history.present.references)
+  const built = useProject((s) => s.build?.references)
+  const fits = (id: string) => spec.needs !== 'board' || !built || built.some((r) => r.id === id && r.board)
+  const now = saved || report?.reference || ''
+  const options = references.filter((r) => r.id === now || fits(r.id)).map((r) => [r.id, r.name] as const)
+  return <Choose label={spec.label} value={now} options={Object.fromEntries(options)} onChange={write} />
+}

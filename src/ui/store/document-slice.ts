@@ -1,0 +1,44 @@
+import type { Edit } from '@/core/document/edits'
+import { endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
+import type { OpenProject } from '../api'
+import type { Slice } from './slice'
+
+export type Saved =
+  | { state: 'saved'; at: number }
+  | { state: 'saving' }
+  | { state: 'waiting' }
+  | { state: 'offline'; why: string }
+  | { state: 'clash' }
+
+/** The document with its past and future, and how far it is saved. Nothing but edits changes it. */
+export interface DocumentSlice {
+  id: string
+  history: History
+  /** The revision the server has, on which the next save builds. */
+  revision: number
+  saved: Saved
+  /** True while the last edit was part of a drag. */
+  dragging: boolean
+  edit: (change: Edit, options?: { group?: string; dragging?: boolean }) => void
+  endEdit: () => void
+  undo: () => void
+  redo: () => void
+  /** How saving goes; for the one who saves. */
+  told: (saved: Saved, revision?: number) => void
+}
+
+export const documentSlice =
+  (open: OpenProject): Slice<DocumentSlice> =>
+  (set, get) => ({
+    id: open.id,
+    history: { ...newHistory(open.document), past: open.past },
+    revision: open.revision,
+    saved: { state: 'saved', at: Date.now() },
+    dragging: false,
+    edit: (change, { group, dragging = false } = {}) =>
+      set({ history: record(get().history, change(get().history.present), group), dragging }),
+    endEdit: () => set({ history: endGroup(get().history), dragging: false }),
+    undo: () => set({ history: undo(get().history), dragging: false }),
+    redo: () => set({ history: redo(get().history), dragging: false }),
+    told: (saved, revision = get().revision) => set({ saved, revision }),
+  })

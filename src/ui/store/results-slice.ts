@@ -1,0 +1,62 @@
+import type { Finding } from '@/core/checks/finding'
+import type { ProjectReference } from '@/core/document/schema'
+import type { EarlyMesh } from '@/core/formats/early-mesh'
+import type { LedgerRow } from '@/core/fit/ledger'
+import type { BuildView, ChangeView } from '@/worker/views'
+import type { Slice } from './slice'
+
+/** How far a build is that takes longer than a moment. */
+export interface Progress {
+  done: number
+  total: number
+}
+
+/** A file that is being read. */
+export interface Importing {
+  name: string
+  progress: { stage: string; share: number }
+  stop: () => void
+}
+
+export interface Swap {
+  reference: string
+  kind: ProjectReference['kind']
+  sha: string
+  fileName: string
+  bytes: ArrayBuffer
+  changes: ChangeView[]
+}
+
+/** What the workers made of the document. */
+export interface Results {
+  /** None until the first one is through. */
+  build: BuildView | undefined
+  ledger: LedgerRow[]
+  findings: Finding[] | undefined
+  building: Progress | undefined
+  failure: string | undefined
+  importing: Importing | undefined
+  /** A mesh whose faces are still being found. */
+  early: EarlyMesh | undefined
+  importReport: { title: string; lines: string[]; failed: boolean } | undefined
+  /** A next revision that is looked at but not taken yet. */
+  swap: Swap | undefined
+}
+
+export interface ResultsSlice extends Results {
+  /** For those who run the workers. */
+  receive: (change: Partial<Results>) => void
+}
+
+export const resultsSlice: Slice<ResultsSlice> = (set) => ({
+  build: undefined,
+  ledger: [],
+  findings: undefined,
+  building: undefined,
+  failure: undefined,
+  importing: undefined,
+  early: undefined,
+  importReport: undefined,
+  swap: undefined,
+  receive: set,
+})

@@ -1,0 +1,38 @@
+import { createContext, useContext } from 'react'
+import { createStore, useStore } from 'zustand'
+import type { Project } from '@/core/document/schema'
+import type { OpenProject } from '../api'
+import { type DocumentSlice, documentSlice } from './document-slice'
+import { type ResultsSlice, resultsSlice } from './results-slice'
+import { type Place, type ViewSlice, viewSlice } from './view-slice'
+
+/** An open project: the document, what the workers made of it, and what is looked at. Each slice is changed by its own means. */
+export type ProjectState = DocumentSlice & ResultsSlice & ViewSlice
+export type ProjectStore = ReturnType<typeof createProjectStore>
+
+export function createProjectStore(open: OpenProject) {
+  return createStore<ProjectState>()((set, get) => ({
+    ...documentSlice(open)(set, get),
+    ...resultsSlice(set, get),
+    ...viewSlice(firstPlace(open.document))(set, get),
+  }))
+}
+
+/** Where there is something to do: in Shape once there is a sheet. */
+export const firstPlace = ({ steps }: Project): Place => (steps.length === 0 ? 'gather' : 'shape')
+
+export const StoreContext = createContext<ProjectStore | undefined>(undefined)
+
+export function useProject<T>(select: (state: ProjectState) => T): T {
+  return useStore(useProjectStore(), select)
+}
+
+export function useProjectStore(): ProjectStore {
+  const store = useContext(StoreContext)
+  if (!store) throw new Error('useProjectStore outside a project')
+  return store
+}
+
+export const useUnit = () => useProject((s) => s.history.present.unit)
+
+export const useDocument = (): Project => useProject((s) => s.history.present)

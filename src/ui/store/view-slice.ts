@@ -1,0 +1,64 @@
+import type { Pick } from '@/core/fit/picks'
+import type { Material } from '@/core/references/materials'
+import type { PhotoState } from './photo-state'
+import type { Slice } from './slice'
+
+/** The places of the work. */
+export const PLACES = { gather: 'Gather', shape: 'Shape', print: 'Print' } as const
+export type Place = keyof typeof PLACES
+
+export interface Section {
+  axis: 'x' | 'y' | 'z'
+  /** mm along the axis */
+  at: number
+  /** Looks at the other half. */
+  flipped: boolean
+}
+
+/** How a part or a reference is shown. */
+export type Showing = 'solid' | 'ghost' | 'hidden'
+
+/** What is looked at, pointed at and being worked on; not part of the project. */
+export interface View {
+  place: Place
+  hover: Pick | undefined
+  picks: Pick[]
+  measuring: boolean
+  section: Section | undefined
+  showing: Record<string, Showing>
+  pointedRow: string | undefined
+  /** A step of the sheet that is pointed at. */
+  pointedStep: string | undefined
+  perspective: boolean
+  /** What picked items are taken to be made of. */
+  material: Material
+  /** The simulated calipers are at hand. */
+  calipers: boolean
+  /** The field being edited, as `step.field`. */
+  editing: string | undefined
+  /** The photo that is worked on, in place of the scene. */
+  photo: PhotoState | undefined
+}
+
+export interface ViewSlice extends View {
+  set: (change: Partial<View>) => void
+}
+
+export const viewSlice =
+  (place: Place): Slice<ViewSlice> =>
+  (set) => ({
+    place,
+    hover: undefined,
+    picks: [],
+    measuring: false,
+    section: undefined,
+    showing: {},
+    pointedRow: undefined,
+    pointedStep: undefined,
+    perspective: false,
+    material: 'PLA',
+    calipers: false,
+    editing: undefined,
+    photo: undefined,
+    set,
+  })

@@ -1,0 +1,136 @@
+import type { Build, BuiltPart, StepReport } from '../core/built/built'
+import { contentKey } from '../core/content-key'
+import type { Project } from '../core/document/schema'
+import { pointable, type Pointable, seen } from '../core/faces/resolve'
+import { keptMeasure } from '../core/fit/kept-measures'
+import { placePositions } from '../core/geometry/placement'
+import { boxOfPositions } from '../core/geometry/vec'
+import { placeShape } from '../core/kernel/placed-shape'
+import { weldIndex } from '../core/mesh/weld'
+import type { ImportedOutline } from '../core/outlines/outline'
+import type { PlacedItem } from '../core/references/place-items'
+import { resolveOutline } from '../core/references/resolve-outline'
+import type { Reference } from '../core/references/resolve'
+import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
+import { knownLengths } from '../core/units/known-lengths'
+import { outlineKey, type OutlineView, outlineView } from './outline-view'
+import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
+import type { ItemView, MeasureView, PartBody, ReferenceView, Same, SentBuild, StepView } from './views'
+
+/** Makes of a build what the page needs of it; what the page has is left out, what came out as before is kept. */
+export class Views {
+  private pointables = new Map<string, Pointable>()
+  private readonly outlines = new Map<string, OutlineView>()
+
+  constructor(private readonly drawings: ReadonlyMap<string, ImportedOutline>) {}
+
+  /** @param known keys of what the page has */
+  of(project: Project, build: Build, known: ReadonlySet<string>, took: number): SentBuild {
+    const { parts, references, steps, ...rest } = build
+    this.pointables = new Map(parts.map((p) => [p.key, this.pointables.get(p.key) ?? pointable(p.mesh)]))
+    const leave = <T extends { key: string }>(made: T): T | Same => (known.has(made.key) ? { same: made.key } : made)
+    return {
+      ...rest,
+      steps: steps.map((s) => leave(keyed(s))),
+      parts: parts.map(({ mesh, ...label }) =>
+        known.has(label.key) ? label : { ...label, body: this.body(label.key) },
+      ),
+      references: references.map((r) => (known.has(r.key) ? { same: r.key } : referenceView(r))),
+      outlines: this.outlineViews(project, build).map(leave),
+      measures: this.measures(project, build),
+      namesKey: contentKey([build.names, build.numberProblems]),
+      took,
+    }
+  }
+
+  private body(key: string): PartBody {
+    const on = this.pointables.get(key)!
+    const { mesh, topology } = on
+    return {
+      surfaces: mesh.surfaces,
+      surfaceOf: topology.surfaceOf,
+      borders: seen(on).borders.map(({ regions }) => ({ regions })),
+      bounds: boxOfPositions(mesh.positions),
+      shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf, topology.borderOf),
+    }
+  }
+
+  /** Outlines for the lists and the scene; one that came out as before is the one made before. */
+  private outlineViews(project: Project, { names }: Build): OutlineView[] {
+    const value = knownLengths(names)
+    return project.outlines.map((outline) => {
+      const before = this.outlines.get(outline.id)
+      const key = contentKey([this.drawings.has(outline.file), outlineKey(outline, value)])
+      if (before?.key === key) return before
+      const view = outlineView(resolveOutline(outline, this.drawings, value), key)
+      this.outlines.set(outline.id, view)
+      return view
+    })
+  }
+
+  private measures(project: Project, build: Build): MeasureView[] {
+    if (project.measures.length === 0) return []
+    const sized = (id: string) => project.references.find((r) => r.id === id)?.scale ?? 1
+    const references = build.references.map(({ id, placement, items }) => ({
+      id,
+      placement,
+      sized: sized(id),
+      items: items.map((i) => ({ id: i.id, name: i.name, surfaces: surfacesOf(i) })),
+    }))
+    const parts = build.parts.map(({ id, name, key }) => ({ id, name, pointable: () => this.pointables.get(key)! }))
+    return project.measures.map((m) => {
+      const found = keptMeasure(m, { references, parts })
+      return { id: m.id, found, key: contentKey(found) }
+    })
+  }
+}
+
+const keyed = (report: StepReport): StepView => ({ ...report, key: contentKey({ ...report, reused: undefined }) })
+
+const views = new WeakMap<Reference, Omit<ReferenceView, 'items'> & { items: Omit<ItemView, 'shown'>[] }>()
+
+/** A reference for the lists and the scene; all but its triangles is made once. */
+function referenceView(reference: Reference): ReferenceView {
+  let view = views.get(reference)
+  if (!view) {
+    const items = reference.items.map(({ positions, indices, solid, stands, ...item }) => ({
+      ...item,
+      surfaces: surfacesOf({ solid, stands }),
+      rounds: shapeRounds(solid),
+    }))
+    view = { ...reference, items }
+    views.set(reference, view)
+  }
+  const items = view.items.map((item, i): ItemView => {
+    const { positions, indices, moves } = reference.items[i]!
+    return {
+      ...item,
+      shown: shownItem(reference.items[i]!),
+      ...(moves ? { space: shownMesh(positions, indices, new Uint32Array(indices.length / 3)) } : {}),
+    }
+  })
+  return { ...view, items }
+}
+
+const surfacesOf = ({ solid, stands }: Pick<PlacedItem, 'solid' | 'stands'>) =>
+  shapeFacts(solid).faces.map((f) => placeShape(f, stands))
+
+/** An item as it stands. Imported faces have vertices of their own; edges between them only show where they are joined. */
+export function shownItem({ solid, stands }: PlacedItem): ShownMesh {
+  const positions = placePositions(stands, solid.positions)
+  const first = weldIndex(positions)
+  const joined = solid.indices.map((i) => first[i]!)
+  return shownMesh(positions, joined, shapeFacts(solid).faceOfTriangle)
+}
+
+/** What of a build changes hands when it is sent. */
+export function buffersOfBuild({ parts, references }: SentBuild): ArrayBuffer[] {
+  const items = references.flatMap((r) => ('same' in r ? [] : r.items))
+  const shown = [...parts.map((p) => p.body?.shown), ...items.flatMap((i) => [i.shown, i.space])]
+  return shown.flatMap((s) => (s ? buffersOf(s) : []))
+}
+
+/** Of the parts those whose meshes somebody else has not got yet come with them. */
+export function meshesNotIn(parts: readonly BuiltPart[], known: ReadonlySet<string>) {
+  return parts.map(({ mesh, ...label }) => (known.has(label.key) ? label : { ...label, mesh }))
+}
