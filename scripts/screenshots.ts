@@ -1,5 +1,5 @@
 /** Takes the pictures in docs/screenshots from a running demo: `BASE=http://127.0.0.1:3210 npm run screenshots`. */
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM } from '../tests/e2e/chromium'
 
@@ -74,4 +74,21 @@ await page.waitForTimeout(2500)
 await page.goto(base)
 await page.getByRole('link', { name: 'Open Rain logger', exact: true }).waitFor()
 await shot('projects')
+
+// The pictures that the demo's projects have from the start.
+const { projects } = (await (await page.request.get(`${base}/api/projects`)).json()) as {
+  projects: { id: string; name: string }[]
+}
+for (const [name, file] of [
+  ['Rain logger', 'rain-logger'],
+  ['Vent bracket', 'vent-bracket'],
+  ['Frame hinge', 'frame-hinge'],
+]) {
+  const project = projects.find((p) => p.name === name)!
+  await page.goto(`${base}/project/${project.id}`)
+  await page.waitForResponse((r) => r.url().endsWith('/picture') && r.request().method() === 'PUT', { timeout: 90_000 })
+  await page.waitForTimeout(500)
+  const picture = await page.request.get(`${base}/api/projects/${project.id}/picture`)
+  writeFileSync(`demo/${file}.png`, await picture.body())
+}
 await browser.close()

@@ -58,7 +58,7 @@ export const StepLine = memo(function StepLine({
                       report={report}
                       write={(value) => edit(setField(step.id, word.field, value as ProjectStep['fields'][string]))}
                     />
-                    {word.after}
+                    {word.after && `\u2060${word.after}`}
                   </span>
                 )
               )

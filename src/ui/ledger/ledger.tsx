@@ -10,13 +10,16 @@ import { Gauge } from './gauge'
 export function Ledger() {
   const rows = useProject((s) => s.ledger)
   const unit = useUnit()
+  const waiting = useProject((s) => s.build === undefined && s.history.present.steps.length > 0)
   const held = rows.filter((r) => r.verdict === 'holds').length
   return (
     <>
       <Heading aside={rows.length > 0 ? `${held} of ${rows.length} hold` : unit}>Fit ledger</Heading>
       {rows.length === 0 && (
         <p className="py-1 text-[15px] text-soft">
-          Wherever parts and references meet, a line with the wanted and the measured gap will stand here.
+          {waiting
+            ? 'The parts are being built; then every gap is measured.'
+            : 'Wherever parts and references meet, a line with the wanted and the measured gap will stand here.'}
         </p>
       )}
       {rows.length > 0 && (

@@ -170,7 +170,12 @@ function usePicture(view: React.RefObject<SceneView | undefined>): void {
   const id = useProject((s) => s.id)
   const build = useProject((s) => s.build)
   useEffect(() => {
-    if (!build || build.quality === 'drag' || build.parts.length + build.references.length === 0) return
+    if (
+      !build ||
+      build.quality === 'drag' ||
+      build.parts.length + build.references.length + build.outlines.length === 0
+    )
+      return
     const timer = setTimeout(() => {
       void view.current
         ?.picture(PICTURE_WIDTH)

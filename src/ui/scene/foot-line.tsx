@@ -27,7 +27,7 @@ export function FootLine() {
           </button>
         </p>
         <progress
-          className="mt-1 h-1 w-full accent-figure"
+          className="mt-1 h-1 w-full appearance-none overflow-hidden bg-hair [&::-moz-progress-bar]:bg-figure [&::-webkit-progress-bar]:bg-hair [&::-webkit-progress-value]:bg-figure"
           value={importing.progress.share}
           aria-label="Import progress"
         />

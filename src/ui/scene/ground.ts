@@ -1,12 +1,4 @@
-import {
-  AmbientLight,
-  type Box3,
-  BufferGeometry,
-  DirectionalLight,
-  type Light,
-  type LineSegments,
-  Vector3,
-} from 'three'
+import { AmbientLight, Box3, BufferGeometry, DirectionalLight, type Light, type LineSegments, Vector3 } from 'three'
 
 /** Light from the front left above, a little from behind, and the rest from everywhere. */
 export function lights(): Light[] {
@@ -19,6 +11,8 @@ export function lights(): Light[] {
 
 /** A ground of 10 mm squares (50 mm for large things) under what is there. */
 export function layGrid(grid: LineSegments, box: Box3): void {
+  if (grid.userData.under instanceof Box3 && grid.userData.under.equals(box)) return
+  grid.userData.under = box.clone()
   const round = (v: number) => Math.ceil(v / 10) * 10
   const reach = Math.max(round(box.max.x), round(-box.min.x), round(box.max.y), round(-box.min.y)) + 20
   const z = Math.min(0, box.min.z) - 0.05

@@ -6,13 +6,17 @@ import type { Palette } from './palette'
 export interface Mark {
   body: string
   regions?: ReadonlySet<number>
-  tone: 'mark' | 'hover'
+  tone: Tone
 }
 
-const material = () =>
+/** `step`: a surface of a step that is pointed at in the sheet. */
+const TONES = { mark: 0.5, hover: 0.5, step: 0.22 } as const
+export type Tone = keyof typeof TONES
+
+const material = (tone: Tone) =>
   new MeshBasicMaterial({
     transparent: true,
-    opacity: 0.5,
+    opacity: TONES[tone],
     polygonOffset: true,
     polygonOffsetFactor: -1,
     polygonOffsetUnits: -1,
@@ -20,7 +24,7 @@ const material = () =>
 
 /** Coloured patches over surfaces. */
 export class Marks extends Group {
-  private readonly materials = { mark: material(), hover: material() }
+  private readonly materials = { mark: material('mark'), hover: material('hover'), step: material('step') }
   private marks: readonly Mark[] = []
 
   set(marks: readonly Mark[]): void {
@@ -30,9 +34,9 @@ export class Marks extends Group {
   /** Lays the patches anew, over the bodies as they are now. */
   lay(bodies: ReadonlyMap<string, Body>, colors: Palette, planes: Plane[]): void {
     this.empty()
-    for (const tone of ['mark', 'hover'] as const) {
+    for (const tone of Object.keys(TONES) as Tone[]) {
       const own = this.materials[tone]
-      own.color.set(colors[tone])
+      own.color.set(tone === 'step' ? colors.mark : colors[tone])
       if ((own.clippingPlanes?.length ?? 0) !== planes.length) own.needsUpdate = true
       own.clippingPlanes = planes
     }

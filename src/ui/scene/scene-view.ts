@@ -201,7 +201,9 @@ export class SceneView {
     const box = new Box3()
     for (const body of this.bodies.values()) if (body.group.visible) box.expandByObject(body.mesh)
     for (const extra of this.unpicked.shown()) box.expandByObject(extra)
-    if (!box.isEmpty() && this.eye.frame(box, again)) layGrid(this.grid, box)
+    if (box.isEmpty()) return
+    this.eye.frame(box, again)
+    layGrid(this.grid, box)
   }
 
   draw(): void {

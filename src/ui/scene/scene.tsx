@@ -181,7 +181,7 @@ function useMarks(view: SceneView | undefined): void {
 const ofStep = (step: string, parts: readonly PartView[]): Mark[] =>
   parts.flatMap(({ id, body: { surfaces, surfaceOf } }): Mark[] => {
     const regions = new Set(surfaceOf.flatMap((s, region) => (surfaces[s]!.step === step ? [region] : [])))
-    return regions.size > 0 ? [{ body: `part:${id}`, regions, tone: 'hover' }] : []
+    return regions.size > 0 ? [{ body: `part:${id}`, regions, tone: 'step' }] : []
   })
 
 function useSectionCaps(view: SceneView | undefined): void {

@@ -90,7 +90,7 @@ function Figure(props: FigureProps) {
     <button
       type="button"
       data-field={id}
-      className={`figure cursor-ew-resize touch-none ${failed ? 'text-rust' : ''} ${waiting ? 'waiting' : ''} ${isFormula ? 'border-b-[3px] border-double' : ''}`}
+      className={`figure cursor-ew-resize touch-none ${failed ? 'text-rust' : ''} ${waiting && last === undefined && isFormula ? 'waiting' : ''} ${isFormula ? 'border-b-[3px] border-double' : ''}`}
       title={`${spec.label}: ${hint}`}
       aria-label={`${spec.label}, ${shown}`}
       aria-busy={waiting}
