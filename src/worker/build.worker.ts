@@ -9,13 +9,14 @@ import type { Arrangement } from '../core/print/arrange'
 import type { Traits } from '../core/recognise/traits'
 import type { ImportedModel } from '../core/references/model'
 import { ResolvedReferences } from '../core/references/resolved-references'
+import { matchEdges } from '../core/references/board-edges'
 import { compareRevisions } from '../core/references/revision'
 import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { givingWay, Overtaken } from './give-way'
 import { buffersOfBuild, meshesNotIn, shownItem, Views } from './make-views'
-import type { ChangeView, SentBuild } from './views'
+import type { ChangeView, Comparison, SentBuild } from './views'
 
 /** Told how far a build is that takes longer than a moment. */
 export type OnProgress = (ticket: number, done: number, total: number) => void
@@ -83,15 +84,17 @@ const worker = {
   },
 
   /** What would differ if another imported file took a reference's place; with triangles of what is not where it was. */
-  compare(project: Project, id: string, sha: string): ChangeView[] {
+  compare(project: Project, id: string, sha: string): Comparison {
     const before = resolved.all(project, models).find((r) => r.id === id)
     const after = resolved.withFile(project, id, models, sha)
-    if (!before || !after) return []
-    return compareRevisions(before, after).map((change): ChangeView => {
+    if (!before || !after) return { changes: [], edges: {} }
+    const edges = before.board && after.board ? matchEdges(before.board, after.board) : {}
+    const changes = compareRevisions(before, after).map((change): ChangeView => {
       const item = change.kind === 'same' ? undefined : after.items.find((i) => i.id === change.after)
       if (!item || change.what === 'hole') return change
       return { ...change, shown: shownItem(item) }
     })
+    return { changes, edges }
   },
 
   /** What an item is like on the whole: rounded edges, symmetry, the side it lies on; directions where it stands. */

@@ -36,6 +36,12 @@ export interface ReferenceView extends Omit<Reference, 'items'> {
 export interface ChangeView extends Change {
   shown?: ShownMesh
 }
+/** Two revisions of a reference held against each other. */
+export interface Comparison {
+  changes: ChangeView[]
+  /** Which edge of the board became which. */
+  edges: Record<string, string>
+}
 /** What a kept length comes to. */
 export interface MeasureView {
   id: string

@@ -12,27 +12,32 @@ type Raw = Record<string, unknown>
  */
 const STEPS: Record<number, (raw: Raw) => Raw> = {
   1: (raw) => {
-    const printer = { ...(isObject(raw.printer) ? raw.printer : {}) }
+    if (raw.printer !== undefined && !isObject(raw.printer)) return { ...raw, version: 2 }
+    const printer = { ...raw.printer }
     if (isObject(printer.fits))
       printer.gaps = Object.fromEntries(
         Object.entries(printer.fits).map(([fit, gap]) => [fit, typeof gap === 'number' ? gap / 2 : gap]),
       )
     delete printer.fits
-    const steps = Array.isArray(raw.steps) ? raw.steps : []
+    const { steps = [] } = raw
     return {
       ...raw,
       version: 2,
       printer,
-      steps: steps.map((step: unknown) => {
-        if (!isObject(step)) return step
-        const { disabled, ...rest } = step
-        return { ...rest, off: disabled === true }
-      }),
+      // What is no list is left for the schema to refuse.
+      steps: !Array.isArray(steps)
+        ? steps
+        : steps.map((step: unknown) => {
+            if (!isObject(step)) return step
+            const { disabled, ...rest } = step
+            return { ...rest, off: disabled === true }
+          }),
     }
   },
   2: (raw) => ({ ...raw, version: 3 }),
   3: (raw) => {
-    const printer = isObject(raw.printer) ? raw.printer : {}
+    if (raw.printer !== undefined && !isObject(raw.printer)) return { ...raw, version: 4 }
+    const printer = raw.printer ?? {}
     const gaps = { loose: 0.4, ...(isObject(printer.gaps) ? printer.gaps : {}) }
     const measures = Array.isArray(raw.measures) ? raw.measures.map(namedEnds) : raw.measures
     return { ...raw, version: 4, printer: { ...printer, gaps }, ...(measures === undefined ? {} : { measures }) }

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { Printer } from '../document/schema'
+import type { Renames } from '../faces/renamed'
 import type { Pointable } from '../faces/resolve'
 import type { Solid } from '../kernel/kernel'
 import type { Names } from '../references/names'
@@ -73,10 +74,11 @@ export interface Scope {
   fields: ReadonlyMap<string, Resolved>
 }
 
-/** What became of the items and holes of a reference in its next revision: new ids by old ones. */
-export interface Swap {
+/** What became of a reference in its next revision. */
+export interface Swap extends Renames {
   reference: string
-  renamed: Readonly<Record<string, string>>
+  /** Whether the step that a field is of works on it. */
+  own: boolean
 }
 
 /** One kind of field: everything about it but its editor. */

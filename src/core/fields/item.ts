@@ -20,7 +20,7 @@ function referenceOf(of: string, { fields, references }: Scope): Result<Referenc
   return found ? ok(found) : fail('no-reference', 'What this step fits is not in the project any more.')
 }
 
-const renamed = (id: string, { renamed: now }: Swap): string => now[id] ?? id
+const renamed = (id: string, { items, own }: Swap): string => (own ? (items[id] ?? id) : id)
 
 export const itemKind: FieldKind<ItemField, string> = {
   type: 'item',

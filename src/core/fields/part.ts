@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { contentKey } from '../content-key'
 import { type KeptEdge, keptEdgeSchema, type KeptFace, keptFaceSchema } from '../document/pick-schema'
 import { findEdge, findFace, type Pointable } from '../faces/resolve'
+import { renamedEdge, renamedFace, type Renames } from '../faces/renamed'
 import { type SurfaceTag } from '../kernel/surface'
 import type { Solid } from '../kernel/kernel'
 import { fail, ok, type Result } from '../result'
@@ -100,6 +101,7 @@ function picks<Spec extends FacesField | EdgesField, Kept extends KeptFace | Kep
   schema: z.ZodType<Kept>,
   what: string,
   find: (kept: Kept, on: Pointable, part: string) => Result<unknown>,
+  renamed: (kept: Kept, renames: Renames) => Kept,
 ): FieldKind<Spec, Kept[]> {
   return {
     type,
@@ -119,18 +121,31 @@ function picks<Spec extends FacesField | EdgesField, Kept extends KeptFace | Kep
       }
       return ok({ value: found, key: contentKey([part.key, saved]), shown: saved })
     },
+    swapped: (saved, swap) => saved.map((kept) => renamed(kept, swap)),
     facts: () => ({ default: [] }),
   }
 }
 
-export const facesKind = picks<FacesField, KeptFace>('faces', keptFaceSchema, 'Face', (kept, on, part) => {
-  const region = findFace(on, kept)
-  if (!region.ok) return region
-  const tag = on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!
-  return ok({ part, region: region.value, tag, on } satisfies FaceValue)
-})
+export const facesKind = picks<FacesField, KeptFace>(
+  'faces',
+  keptFaceSchema,
+  'Face',
+  (kept, on, part) => {
+    const region = findFace(on, kept)
+    if (!region.ok) return region
+    const tag = on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!
+    return ok({ part, region: region.value, tag, on } satisfies FaceValue)
+  },
+  renamedFace,
+)
 
-export const edgesKind = picks<EdgesField, KeptEdge>('edges', keptEdgeSchema, 'Edge', (kept, on, part) => {
-  const borders = findEdge(on, kept)
-  return borders.ok ? ok({ part, borders: borders.value, on } satisfies EdgeValue) : borders
-})
+export const edgesKind = picks<EdgesField, KeptEdge>(
+  'edges',
+  keptEdgeSchema,
+  'Edge',
+  (kept, on, part) => {
+    const borders = findEdge(on, kept)
+    return borders.ok ? ok({ part, borders: borders.value, on } satisfies EdgeValue) : borders
+  },
+  renamedEdge,
+)

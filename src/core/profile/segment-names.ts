@@ -1,3 +1,4 @@
+import type { Vec2 } from '../geometry/vec'
 import { directionAt, lengthOf, type Loop, pointAt, type Profile, type Segment } from './segment'
 
 /** The name of what an operation puts between two named pieces: a corner made by an offset, a bridge of a hull. */
@@ -7,6 +8,21 @@ export const cornerId = (before: string | undefined, after: string | undefined):
 /** Names the pieces of outlines that come from a file by their order in it: `e1`, `e2` …, in holes `h1.e1` …. */
 export const namedInOrder = ({ loops }: Profile): Profile => ({
   loops: loops.map((loop, l) => loop.map((s, i): Segment => ({ ...s, id: `${l === 0 ? '' : `h${l}.`}e${i + 1}` }))),
+})
+
+/**
+ * Names the straight edges of a convex outline by where they face, in degrees: no two face the same way.
+ * @param seen takes a direction in the outline's plane to where it points in a frame that does not turn with it
+ */
+export const namedByAngle = ({ loops }: Profile, prefix: string, seen: (d: Vec2) => Vec2): Profile => ({
+  loops: loops.map((loop) =>
+    loop.map((s): Segment => {
+      const [dx, dy] = directionAt(s, 0.5)
+      const [x, y] = seen([dy, -dx])
+      const angle = (Math.atan2(y, x) * 180) / Math.PI
+      return { ...s, id: `${prefix}${(Math.round((angle + 360) * 100) / 100) % 360}°` }
+    }),
+  ),
 })
 
 const SIDES = ['right', 'right-back', 'back', 'left-back', 'left', 'left-front', 'front', 'right-front'] as const

@@ -3,6 +3,11 @@ import { read } from '../../../tests/support/boards'
 import { Builder } from '../sheet/builder'
 import { runChecks } from '../checks'
 import type { Project } from '../document/schema'
+import { matchEdges } from './board-edges'
+import { findFace, keepFace, pointable, seen } from '../faces/resolve'
+import { renamedFace } from '../faces/renamed'
+import type { Vec3 } from '../geometry/vec'
+import { ResolvedReferences } from './resolved-references'
 import { swapReference } from '../sheet/swap-reference'
 import { readProject } from '../sheet/read-project'
 import { measureLedger } from '../fit/ledger'
@@ -59,7 +64,7 @@ test('the wrapped demo follows to rev B: the case fits by the ledger, nothing is
   const renamed = Object.fromEntries(list.flatMap((c) => (c.before && c.after ? [[c.before, c.after]] : [])))
   const { id } = project.references[0]!
   const file = { file: 'b'.repeat(64), fileName: 'rl-2-rev-b.step', kind: 'step' as const }
-  const swapped = swapReference(id, file, renamed, all(project))(project)
+  const swapped = swapReference(id, file, { items: renamed, edges: {} }, all(project))(project)
   expect(swapped.references[0]).toMatchObject({ fileName: 'rl-2-rev-b.step', states: project.references[0]!.states })
   const kernel = await Kernel.load()
   const built = await new Builder(kernel).build(swapped, new Map([['b'.repeat(64), revB!]]), 'view')
@@ -77,8 +82,62 @@ test('what is said about items and holes goes over to those they became; what is
   const opening = project.steps.find((s) => s.kind === 'opening')!
   const item = opening.fields.item as string
   const file = { file: 'b'.repeat(64), fileName: 'b.step', kind: 'step' as const }
-  const swapped = swapReference(id, file, { [item]: 'Socket', 'Radio module': 'Module' }, all(project))(project)
+  const swapped = swapReference(
+    id,
+    file,
+    { items: { [item]: 'Socket', 'Radio module': 'Module' }, edges: {} },
+    all(project),
+  )(project)
   expect(swapped.steps.find((s) => s.id === opening.id)!.fields.item).toBe('Socket')
   expect(swapped.references[0]!.states).toEqual({ Module: 'left-out' })
   expect(project.references[0]!.states).toEqual({ 'Radio module': 'left-out' })
+})
+
+test('a length kept on a wall of the case goes with the wall to rev B; on one that is gone it says so', async () => {
+  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const { id, file } = project.references[0]!
+  const builder = new Builder(await Kernel.load())
+  const before = await builder.build(project, new Map([[file, revA!]]), 'drag')
+  const part = before.parts.find((p) => p.name === 'Lid')!
+  const on = pointable(part.mesh)
+  const faces = on.topology.surfaceOf.flatMap((s, region) => (on.mesh.surfaces[s]!.role === 'cavity' ? [region] : []))
+  /** The faces on the whole of the cavity's sides, each kept at a corner of one of its triangles. */
+  const kept = faces.map((region) => {
+    const t = on.topology.regionOf.indexOf(region)
+    const at = [0, 1, 2].map((k) => part.mesh.positions[3 * part.mesh.indices[3 * t]! + k]!) as unknown as Vec3
+    return { face: keepFace(seen(on), region, at), shape: on.mesh.surfaces[on.topology.surfaceOf[region]!]!.shape }
+  })
+  const [a, b] = new ResolvedReferences()
+    .all({ ...project, references: ['a', 'b'].map((r) => ({ ...project.references[0]!, id: r, file: r })) }, new Map([['a', revA!], ['b', revB!]])) // prettier-ignore
+  const edges = matchEdges(a!.board!, b!.board!)
+  expect(Object.keys(edges)).toHaveLength(a!.board!.outline.loops[0]!.length)
+  const swapped = swapReference(
+    id,
+    { file: 'b'.repeat(64), fileName: 'b.step', kind: 'step' },
+    { items: {}, edges },
+    all(project),
+  )({
+    ...project,
+    measures: kept.map((k, i) => ({
+      id: `m${i}`,
+      name: '',
+      ends: [{ owner: part.id, as: 'face', point: [0, 0, 0], on: k.face }, { owner: part.id, as: 'face', point: [0, 0, 0], on: k.face }], // prettier-ignore
+    })),
+  })
+  const after = await builder.build(swapped, new Map([['b'.repeat(64), revB!]]), 'drag')
+  const lid = pointable(after.parts.find((p) => p.name === 'Lid')!.mesh)
+  for (const [i, { shape }] of kept.entries()) {
+    const region = findFace(lid, swapped.measures[i]!.ends[0].on!)
+    if (!region.ok) throw new Error(`${i}: ${region.problem.message}`)
+    const now = lid.mesh.surfaces[lid.topology.surfaceOf[region.value]!]!.shape
+    expect(now.kind).toBe(shape.kind)
+    if (now.kind === 'plane' && shape.kind === 'plane') {
+      expect(now.normal).toEqual(shape.normal.map((v) => expect.closeTo(v, 6)))
+      expect(Math.abs(now.point[0] - shape.point[0])).toBeLessThan(2)
+    }
+  }
+  const lost = renamedFace(kept[0]!.face, { steps: new Set([project.steps[0]!.id]), items: {}, edges: {} })
+  const found = findFace(lid, lost)
+  expect(found.ok ? 'found' : found.problem.kind).toBe('gone')
+  builder.dispose()
 })

@@ -37,12 +37,14 @@ export function resolveFields(step: ProjectStep, kind: StepKind, at: Omit<Scope,
   for (const turn of TURNS)
     for (const [name, spec] of Object.entries(kind.fields)) {
       const its = fieldKind(spec)
-      if (its.turn !== turn) continue
+      if (its.turn !== turn || ('of' in spec && problems.some((p) => p.field === spec.of))) continue
       const found = its.resolve(parsed.data[name], spec, scope)
       if (found.ok) {
         fields.set(name, found.value)
         values[name] = found.value.value
-      } else problems.push({ ...found.problem, field: name })
+      } else if (!(problems.length > 0 && found.problem.kind === 'unknown-name'))
+        // A name may be unknown only because what it comes from is missing; that has been said.
+        problems.push({ ...found.problem, field: name })
     }
   const keys = Object.keys(kind.fields).map((name) => fields.get(name)?.key)
   return {

@@ -1,26 +1,46 @@
 import { type Edit, swapFile } from '../document/edits'
 import type { ProjectReference, ProjectStep } from '../document/schema'
+import { renamedEdge, renamedFace } from '../faces/renamed'
 import type { Swap } from '../fields/field-kind'
 import { fieldKind } from '../fields/kinds'
 import { fieldsSchema, stepKindNamed } from '../steps/registry'
 
+/** What became of a reference in its next revision, as far as the project can speak of it. */
+export interface Became {
+  /** New ids of items and holes by old ones. */
+  items: Readonly<Record<string, string>>
+  /** New names of the board's edges by old ones. */
+  edges: Readonly<Record<string, string>>
+}
+
 /**
- * Puts the next revision of a file in a reference's place, and carries over what the steps that work on it say of its
- * items and holes. What is said about ones that are gone stays, so that their steps can tell.
- * @param renamed new ids by old ones
+ * Puts the next revision of a file in a reference's place, and carries over what steps and kept lengths say of its
+ * items, holes and edges. What is said about ones that are gone stays, so that it can be told.
  * @param worksOn the reference that each step works on, by the last build
  */
 export const swapReference =
   (
     reference: string,
     file: Pick<ProjectReference, 'file' | 'fileName' | 'kind'>,
-    renamed: Readonly<Record<string, string>>,
+    { items, edges }: Became,
     worksOn: Readonly<Record<string, string | undefined>>,
   ): Edit =>
   (project) => {
-    const swapped = swapFile(reference, file, renamed)(project)
-    const steps = swapped.steps.map((s) => (worksOn[s.id] === reference ? carried(s, { reference, renamed }) : s))
-    return { ...swapped, steps }
+    const swapped = swapFile(reference, file, items)(project)
+    const steps = new Set(swapped.steps.filter((s) => worksOn[s.id] === reference).map((s) => s.id))
+    const swap = { reference, items, edges, steps }
+    return {
+      ...swapped,
+      steps: swapped.steps.map((s) => carried(s, { ...swap, own: steps.has(s.id) })),
+      measures: swapped.measures.map((m) => {
+        const [a, b] = m.ends.map((end) => ({
+          ...end,
+          ...(end.on ? { on: renamedFace(end.on, swap) } : {}),
+          ...(end.along ? { along: renamedEdge(end.along, swap) } : {}),
+        }))
+        return { ...m, ends: [a!, b!] }
+      }),
+    }
   }
 
 function carried(step: ProjectStep, swap: Swap): ProjectStep {

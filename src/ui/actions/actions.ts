@@ -63,11 +63,11 @@ export class Actions {
     if (taken.imported.holds !== 'solids')
       return this.files.report(part.name, ['This holds no solids; the next revision must be of the same kind.'], true)
     const { history, receive } = this.store.getState()
-    const changes = await this.engine.compare(history.present, reference, taken.sha)
+    const compared = await this.engine.compare(history.present, reference, taken.sha)
     const { format: kind } = taken.imported.model
     receive({
       early: undefined,
-      swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes: part.bytes, changes },
+      swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes: part.bytes, ...compared },
     })
   }
 
@@ -77,7 +77,7 @@ export class Actions {
     const renamed = Object.fromEntries(swap.changes.flatMap((c) => (c.before && c.after ? [[c.before, c.after]] : [])))
     const worksOn = Object.fromEntries((build?.steps ?? []).map((s) => [s.id, s.reference]))
     const file = { file: swap.sha, fileName: swap.fileName, kind: swap.kind }
-    edit(swapReference(swap.reference, file, renamed, worksOn))
+    edit(swapReference(swap.reference, file, { items: renamed, edges: swap.edges }, worksOn))
     receive({ swap: undefined, importReport: undefined })
   }
 

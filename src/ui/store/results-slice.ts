@@ -2,7 +2,7 @@ import type { Finding } from '@/core/checks/finding'
 import type { ProjectReference } from '@/core/document/schema'
 import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { LedgerRow } from '@/core/fit/ledger'
-import type { BuildView, ChangeView } from '@/worker/views'
+import type { BuildView, Comparison } from '@/worker/views'
 import type { Slice } from './slice'
 
 /** How far a build is that takes longer than a moment. */
@@ -18,13 +18,12 @@ export interface Importing {
   stop: () => void
 }
 
-export interface Swap {
+export interface Swap extends Comparison {
   reference: string
   kind: ProjectReference['kind']
   sha: string
   fileName: string
   bytes: ArrayBuffer
-  changes: ChangeView[]
 }
 
 /** What the workers made of the document. */

@@ -1,4 +1,5 @@
-import { compose, IDENTITY, invert, placePositions, quarterTurn } from '../../geometry/placement'
+import { compose, IDENTITY, invert, placePositions, quarterTurn, turn } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
 import type { FieldValues } from '../../fields/kinds'
 import type { Solid } from '../../kernel/kernel'
 import type { Profile } from '../../profile/segment'
@@ -27,13 +28,16 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
   const takenIn = board.overhangs.filter((o) => (v.over[o.item] ?? 'in') === 'in').map((o) => o.item)
   const { gap } = v.fit
   const heights = caseHeights(board, v)
-  const outlines = caseOutlines(wrappedOutline(board, v.outline, flatPositions(reference, takenIn)), {
-    clear: v.clear,
-    wall: v.wall,
-    corner: v.corner,
-    gap,
-    leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
-  })
+  const outlines = caseOutlines(
+    wrappedOutline(board, v.outline, flatPositions(reference, takenIn), seenInFile(reference)),
+    {
+      clear: v.clear,
+      wall: v.wall,
+      corner: v.corner,
+      gap,
+      leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
+    },
+  )
   const enclosure: Enclosure = {
     reference: reference.id,
     base: `${id}.base`,
@@ -90,6 +94,14 @@ function flatPositions(reference: Reference, ids: readonly string[]): { id: stri
     id,
     positions: reference.stand === IDENTITY ? positions : placePositions(lay, positions),
   }))
+}
+
+/** Takes a direction seen from above the board to the two axes of the file that the board lies along. */
+function seenInFile({ placement, stand }: Reference): (d: Vec2) => Vec2 {
+  const back = compose(invert(placement), stand)
+  const up = turn(back, [0, 0, 1]).map(Math.abs)
+  const across = up.indexOf(Math.max(...up))
+  return ([x, y]) => turn(back, [x, y, 0]).filter((_, axis) => axis !== across) as unknown as Vec2
 }
 
 function caseHeights(board: Board, v: Values) {

@@ -3,7 +3,7 @@ import { areaOf, distanceToEdges } from '../../profile/measure'
 import { offsetProfile, roundOutwardCorners } from '../../profile/offset'
 import { union } from '../../profile/combine'
 import { pointAt, type Profile } from '../../profile/segment'
-import { namedByFacing } from '../../profile/segment-names'
+import { namedByAngle } from '../../profile/segment-names'
 import { boundingRectangle, convexHull, hullIndices, polygonProfile } from '../../profile/shapes'
 import type { Board } from '../../references/board'
 import type { PlacedItem } from '../../references/place-items'
@@ -12,31 +12,35 @@ import { expectOk, raise } from '../../result'
 /** Points further than this apart are told apart when an item's outline is taken, mm. */
 const OUTLINE_GRAIN = 1e-4
 
-/** The board's outline as the case follows it, with the items it takes in. */
+/**
+ * The board's outline as the case follows it, with the items it takes in.
+ * @param seen takes a direction seen from above to the file's frame, where names do not change when the board is turned
+ */
 export function wrappedOutline(
   board: Board,
   follow: 'followed' | 'rectangle' | 'hull',
   takenIn: readonly { id: string; positions: ArrayLike<number> }[],
+  seen: (d: Vec2) => Vec2,
 ): Profile {
   const base =
     follow === 'rectangle'
-      ? boundingRectangle(board.outline)
+      ? namedByAngle(boundingRectangle(board.outline), 'side ', seen)
       : follow === 'hull'
         ? convexHull(board.outline)
         : board.outline
   return takenIn.reduce(
-    (outline: Profile, { id, positions }) => expectOk(union(outline, hullFromAbove(id, positions))),
+    (outline: Profile, { id, positions }) =>
+      expectOk(union(outline, namedByAngle(hullFromAbove(positions), `${id} `, seen))),
     base,
   )
 }
 
-/** The convex outline of an item seen from above, its pieces named by it and where they face. */
-export function hullFromAbove(id: string, positions: ArrayLike<number>): Profile {
+/** The convex outline of an item seen from above. */
+export function hullFromAbove(positions: ArrayLike<number>): Profile {
   const points: Vec2[] = []
   const grid = (v: number) => Math.round(v / OUTLINE_GRAIN) * OUTLINE_GRAIN
   for (let i = 0; i < positions.length; i += 3) points.push([grid(positions[i]!), grid(positions[i + 1]!)])
-  const { loops } = namedByFacing(polygonProfile(hullIndices(points).map((i) => points[i]!)))
-  return { loops: loops.map((loop) => loop.map((s) => ({ ...s, id: `${id} ${s.id}` }))) }
+  return polygonProfile(hullIndices(points).map((i) => points[i]!))
 }
 
 export interface CaseOutlines {
