@@ -12,7 +12,7 @@ import { registerStepKind } from '../../src/core/steps/registry'
 import { leaving, stepKind } from '../../src/core/steps/step-kind'
 
 /** Kinds of steps made up for tests: plain blocks, and what may be done to them. */
-export const SLAB = token<{ part: string; width: number }>('slab', 'a slab')
+export const SLAB = token<{ part: string; width: number }>('slab', 'slab')
 
 const slabFields = {
   width: lengthField('Width', '40', 0.1, 500),

@@ -42,10 +42,13 @@ export interface PartHere {
 /** Names something that steps leave for later ones, and says of what type it is. */
 export interface Token<T> {
   name: string
-  /** In the maker's words: `a case`. */
+  /** In the maker's words: `case`. */
   called: string
   readonly leaves?: T
 }
+
+/** `a case`, `an arm`. */
+export const withArticle = (noun: string): string => `${/^[aeiou]/i.test(noun) ? 'an' : 'a'} ${noun}`
 
 export const token = <T>(name: string, called: string): Token<T> => ({ name, called })
 

@@ -3,7 +3,7 @@ import { contentKey } from '../content-key'
 import type { Solid } from '../kernel/kernel'
 import { boardFacts } from '../references/names'
 import { fail, ok } from '../result'
-import type { FieldBase, FieldKind, Token } from './field-kind'
+import { type FieldBase, type FieldKind, type Token, withArticle } from './field-kind'
 import { prefixed } from './reference'
 
 /** What an earlier step left, and the parts of it that this step works on, as they are now. */
@@ -36,8 +36,8 @@ export const publicationKind: FieldKind<PublicationField, string> = {
       return fail(
         'no-step',
         saved === ''
-          ? `This needs ${spec.token.called} before it in the sheet.`
-          : `This needs ${spec.token.called} of a step that is not before it, or could not be built.`,
+          ? `This needs ${withArticle(spec.token.called)} before it in the sheet.`
+          : `The ${spec.token.called} that this works on is not before it in the sheet, or could not be built.`,
       )
     const changes = spec.changes(found.data)
     const missing = changes.find((id) => !parts.has(id))

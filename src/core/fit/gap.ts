@@ -59,6 +59,20 @@ export class TriangleTree {
     this.split(left + 1, half, to)
   }
 
+  /** Calls for each triangle whose leaf's box meets a box: min x y z, max x y z. */
+  within(box: ArrayLike<number>, visit: (triangle: number) => void, node = 0): void {
+    if (this.size === 0) return
+    for (let k = 0; k < 3; k++)
+      if (this.boxes[6 * node + k]! > box[k + 3]! || this.boxes[6 * node + 3 + k]! < box[k]!) return
+    const left = this.left[node]!
+    if (left < 0) {
+      for (let i = this.start[node]!; i < this.start[node]! + this.count[node]!; i++) visit(this.order[i]!)
+      return
+    }
+    this.within(box, visit, left)
+    this.within(box, visit, left + 1)
+  }
+
   /** Sets a node's box; its longest side is returned. */
   private fitBox(node: number, from: number, to: number): number {
     const { boxes, triangles: t, order } = this

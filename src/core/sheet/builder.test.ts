@@ -4,6 +4,8 @@ import { setField, setGap, setNumber, setOff } from '../document/edits'
 import type { Project } from '../document/schema'
 import { Kernel } from '../kernel/kernel'
 import type { ImportedModel } from '../references/model'
+import { areaOf, perimeterOf } from '../profile/measure'
+import { polygonArea } from '../profile/polygon'
 import { Builder } from './builder'
 
 let kernel: Kernel
@@ -56,7 +58,7 @@ test('a failed step keeps the last good shape and carries its reason; the others
   expect(bad.parts.map((p) => p.volume)).toEqual(good.parts.map((p) => p.volume))
   const badPost = await build(setField(step(project, 'posts'), 'across', '2')(project), builder)
   expect(badPost.steps.map((s) => s.problems.length)).toEqual([0, 1, 0])
-  expect(badPost.parts).toHaveLength(2)
+  expect(badPost.parts.map((p) => p.volume)).toEqual(good.parts.map((p) => p.volume))
 })
 
 test('a step switched off is not there, and an unknown one is told', async () => {
@@ -76,31 +78,52 @@ test('the printer’s gaps reach every step that names them', async () => {
 test('a build that is overtaken gives up between steps and leaves nothing behind', async () => {
   const { project, builder } = start()
   const { models } = wrapped(model)
-  let pauses = 0
-  const giveUp = async () => {
-    if ((pauses += 1) === 2) throw new Error('overtaken')
+  const overtaken = async (i: number) => {
+    const edited = setField(step(project, 'case'), 'clear', `${0.5 + i / 100}`)(project)
+    let pauses = 0
+    const giveUp = () => {
+      if ((pauses += 1) === 3) throw new Error('overtaken')
+    }
+    await expect(builder.build(edited, models, 'view', giveUp)).rejects.toThrow('overtaken')
   }
-  await expect(builder.build(project, models, 'view', giveUp)).rejects.toThrow('overtaken')
-  expect((await builder.build(project, models, 'view')).parts).toHaveLength(2)
-})
+  const whole = await builder.build(project, models, 'view')
+  for (let i = 0; i < 5; i++) await overtaken(i)
+  await builder.build(project, models, 'view')
+  const before = heapBytes()
+  for (let i = 5; i < 30; i++) {
+    await overtaken(i)
+    const again = await builder.build(project, models, 'view')
+    expect(again.parts.map((p) => p.volume)).toEqual(whole.parts.map((p) => p.volume))
+  }
+  expect(heapBytes()).toBe(before)
+}, 120_000)
 
 test('a section has the area of the walls it cuts', async () => {
   const { project, builder, build } = start()
-  const built = await build(setOff(step(project, 'opening'), true)(project), builder)
-  const area = (polygon: readonly (readonly number[])[]) =>
-    polygon.reduce(
-      (sum, [x, y], i) =>
-        sum + x! * polygon[(i + 1) % polygon.length]![1]! - polygon[(i + 1) % polygon.length]![0]! * y!,
-      0,
-    ) / 2
-  for (const [axis, at] of [
-    ['x', 20],
-    ['y', 1],
-    ['z', -2.6],
-  ] as const) {
-    const cut = builder.section(axis, at).find((c) => c.part === built.parts[0]!.id)!
-    expect(cut.polygons.reduce((sum, p) => sum + area(p), 0)).toBeGreaterThan(10)
-  }
+  const plain = { ...project, steps: project.steps.filter((s) => s.kind === 'case') }
+  const fields = { clear: '1', wall: '2', floor: '1.5', over: {} }
+  const sized = Object.entries(fields).reduce((p, [name, value]) => setField(step(p, 'case'), name, value as string)(p), plain) // prettier-ignore
+  const built = await build(sized, builder)
+  const { outline } = built.references[0]!.board!
+  const grown = (d: number) => areaOf(outline) + perimeterOf(outline) * d + Math.PI * d * d
+  const base = built.parts[0]!.id
+  const area = (axis: 'x' | 'y' | 'z', at: number) =>
+    builder
+      .section(axis, at)
+      .find((c) => c.part === base)!
+      .polygons.reduce((sum, p) => sum + polygonArea(p), 0)
+  // Level through the wall: the ring between the outline grown by clearance and wall, and that grown by the clearance,
+  // and the socket's bay that is taken in.
+  const floor = built.references[0]!.board!.lowest.z - 1
+  expect(area('z', floor - 0.7)).toBeGreaterThan(grown(3) - 1)
+  expect(area('z', floor + 0.5) / (grown(3) - grown(1))).toBeCloseTo(1, 1)
+  // Upright through the middle: floor across the whole width, two walls up to the parting, two lips.
+  const [x0, , x1] = built.references[0]!.board!.bounds
+  const parting = built.names['case.parting']!.value
+  const width = x1 - x0 + 2 * 3
+  const lip = (2 - 0.1) / 2
+  const expected = width * 1.5 + 2 * 2 * (parting - floor) + 2 * lip * 2.4
+  expect(area('y', 4) / expected).toBeCloseTo(1, 2)
 })
 
 test('500 rebuilds with ever new values leave the heap where it was after the tenth', async () => {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { type Project, projectSchema, stepSchema } from '../document/schema'
+import { withArticle } from '../fields/field-kind'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { fieldsSchema, stepKinds } from './registry'
 import type { StepKind } from './step-kind'
@@ -62,7 +63,7 @@ const cell = (value: unknown): string =>
 export function stepPage(kind: StepKind): string {
   const facts = Object.entries(kind.facts ?? {}).map(([name, what]) => `\`.${name}\` (${what})`)
   const notes = [
-    (kind.publishes ?? []).length > 0 && `Later steps can build on it as ${kind.publishes!.map((t) => t.called).join(', ')}.`, // prettier-ignore
+    (kind.publishes ?? []).length > 0 && `Later steps can build on it as ${kind.publishes!.map((t) => withArticle(t.called)).join(', ')}.`, // prettier-ignore
     facts.length > 0 && `Formulas of later steps find ${facts.join(', ')} under its name.`,
   ].filter(Boolean)
   const rows = describedFields(kind).map((f) => {

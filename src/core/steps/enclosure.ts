@@ -26,7 +26,7 @@ export interface Enclosure {
   stand: Placement
 }
 
-export const ENCLOSURE = token<Enclosure>('enclosure', 'a case')
+export const ENCLOSURE = token<Enclosure>('enclosure', 'case')
 
 /** The cases that there are, with the references they are wrapped round. */
 export const enclosures = ({ left, references }: Situation) =>
