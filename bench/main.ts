@@ -20,8 +20,13 @@ import { recordCalls, replay } from './bare-kernel'
 import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
 import { measurePage } from './page'
+import { measureSheet } from './sheet'
 
 const RUNS = 7
+/** Sections named behind `npm run bench --` are measured; without a name all of them. */
+const wanted = process.argv.slice(2)
+const only = <T>(section: string, measure: () => T): T | undefined =>
+  wanted.length === 0 || wanted.includes(section) ? measure() : undefined
 const board = readFileSync('demo/boards/rl-2-rev-a.step')
 const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
 
@@ -33,9 +38,9 @@ const models = new Map([[project.references[0]!.file, model]])
 const large = writeStepAssembly(oc, plainItems(1000))
 const step = {
   rl2_ms: await median(RUNS, () => readStep(board, start)),
-  items_1000_ms: await median(RUNS, () => readStep(large, start)),
+  items_1000_ms: await only('import', () => median(RUNS, () => readStep(large, start))),
   items_1000_bytes: large.length,
-  items_1500_drilled: measureLargeImport(oc, RUNS),
+  items_1500_drilled: only('import', () => measureLargeImport(oc, RUNS)),
 }
 
 const heap = watchHeap()
@@ -64,10 +69,11 @@ const ledger = {
   checks_ms: await median(RUNS, () => runChecks({ project, build: built, ledger: rows, kernel })),
 }
 
+const sheet = await measureSheet(kernel, project, models, RUNS)
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
-const mesh = { stl_500k: await measureMeshImport(RUNS) }
-const photo = { megapixels_12: await measurePhoto(RUNS) }
-const page = await measurePage()
+const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
+const photo = { megapixels_12: await only('photo', () => measurePhoto(RUNS)) }
+const page = await only('page', () => measurePage())
 process.stdout.write(
   `${JSON.stringify(
     {
@@ -84,6 +90,7 @@ process.stdout.write(
         first_step_changed_ms: firstStep,
         first_step_ratio_to_full: round(firstStep / build.view_ms),
       },
+      sheet,
       ...ledger,
       memory,
       page,

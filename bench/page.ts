@@ -55,9 +55,20 @@ async function drag(url: string) {
     const dragged = Date.now() - start
     await page.mouse.up()
     await page.waitForTimeout(4500)
+    // From a pressed arrow to the ledger's new figure.
+    const row = page.getByLabel('Ledger').getByRole('row').filter({ hasText: 'Board in case, left' })
+    const before = (await row.textContent())!
+    const pressed = Date.now()
+    await value.press('ArrowUp')
+    await page.waitForFunction(
+      (old) => ![...document.querySelectorAll('tr')].some((r) => r.textContent === old),
+      before,
+    )
+    const measured = Date.now() - pressed
     const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks)
     return {
       dragged_ms: dragged,
+      pressed_to_ledger_ms: measured,
       long_tasks: tasks.length,
       longest_task_ms: round(Math.max(0, ...tasks)),
       shown: await value.textContent(),

@@ -1,4 +1,4 @@
-import { anySquareTo, cross, dot, length, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import { anySquareTo, cross, dot, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { TriangleTree } from '../fit/gap'
 import type { TaggedMesh } from '../kernel/surface'
 import { unpacked } from '../mesh/unpack'
@@ -29,63 +29,91 @@ export interface ThinSpot {
 export function thinSpots(mesh: TaggedMesh, limit: number): ThinSpot[] {
   const flat = unpacked(mesh.positions, mesh.indices)
   const tree = new TriangleTree(flat)
+  const normals = unitNormals(flat)
   const spots = new Map<string, ThinSpot>()
   const corner = (t: number, k: number): Vec3 => [flat[9 * t + 3 * k]!, flat[9 * t + 3 * k + 1]!, flat[9 * t + 3 * k + 2]!] // prettier-ignore
+  const normalOf = (t: number): Vec3 => [normals[3 * t]!, normals[3 * t + 1]!, normals[3 * t + 2]!]
+  const box = new Float64Array(6)
   for (let t = 0; t < flat.length / 9; t++) {
-    const [a, b, c] = [corner(t, 0), corner(t, 1), corner(t, 2)]
-    const across = cross(sub(b, a), sub(c, a))
-    const twice = length(across)
-    if (twice < 1e-9) continue
-    const normal = scale(across, 1 / twice)
-    const u = anySquareTo(normal)
-    const v = cross(normal, u)
+    const n = normalOf(t)
+    if (n[0] === 0 && n[1] === 0 && n[2] === 0) continue
+    const a = corner(t, 0)
+    const u = anySquareTo(n)
+    const v = cross(n, u)
     const lay = (p: Vec3): Vec2 => [dot(sub(p, a), u), dot(sub(p, a), v)]
-    const own = [lay(a), lay(b), lay(c)]
-    tree.within(boxInwards([a, b, c], normal, limit), (s) => {
-      if (s === t) return
-      const [d, e, f] = [corner(s, 0), corner(s, 1), corner(s, 2)]
-      const other = cross(sub(e, d), sub(f, d))
-      const size = length(other)
-      const facing = dot(normal, other) / (size || 1)
-      if (size < 1e-9 || facing > SQUARE) return
-      const shared = clipped([lay(d), lay(e), lay(f)], own)
+    const own = [lay(a), lay(corner(t, 1)), lay(corner(t, 2))]
+    boxInwards(flat, t, n, limit, box)
+    tree.within(box, (s) => {
+      const facing = n[0] * normals[3 * s]! + n[1] * normals[3 * s + 1]! + n[2] * normals[3 * s + 2]!
+      // Each pair is met from both sides; once is enough.
+      if (facing > SQUARE || s < t || !behind(flat, s, a, n, limit)) return
+      const d = corner(s, 0)
+      const shared = clipped([lay(d), lay(corner(s, 1)), lay(corner(s, 2))], own)
       const area = Math.abs(polygonArea(shared))
       if (area < 1e-6) return
+      const other = normalOf(s)
       let least = Infinity
-      let at: Vec2 = [0, 0]
-      for (const q of shared) {
-        const on: Vec3 = [0, 1, 2].map((k) => a[k]! + q[0] * u[k]! + q[1] * v[k]!) as unknown as Vec3
-        const deep = dot(sub(on, d), other) / (size * facing)
-        if (deep > TOUCH && deep < least) {
-          least = deep
-          at = q
-        }
+      let place: Vec3 = a
+      for (const [x, y] of shared) {
+        const on: Vec3 = [a[0] + x * u[0] + y * v[0], a[1] + x * u[1] + y * v[1], a[2] + x * u[2] + y * v[2]]
+        const deep = dot(sub(on, d), other) / facing
+        if (deep <= TOUCH || deep >= least) continue
+        least = deep
+        place = sub(on, scale(n, deep / 2))
       }
-      if (least >= limit) return
-      const surfaces = [mesh.triangleSurface[t]!, mesh.triangleSurface[s]!].sort((x, y) => x - y) as [number, number]
-      const key = surfaces.join()
-      const known = spots.get(key)
-      const place = [0, 1, 2].map((k) => a[k]! + at[0] * u[k]! + at[1] * v[k]! - (normal[k]! * least) / 2) as unknown as Vec3 // prettier-ignore
-      if (!known) spots.set(key, { surfaces, thickness: least, place, area })
-      else {
-        known.area += area
-        if (least < known.thickness) Object.assign(known, { thickness: least, place })
-      }
+      if (least < limit) note(spots, mesh.triangleSurface[t]!, mesh.triangleSurface[s]!, least, place, area)
     })
   }
-  return [...spots.values()].filter((s) => s.area / 2 >= LEAST_AREA)
+  return [...spots.values()].filter((s) => s.area >= LEAST_AREA)
 }
 
-/** The box of a triangle and of what lies behind it, as far as the limit. */
-function boxInwards(corners: readonly Vec3[], normal: Vec3, limit: number): Float64Array {
-  const box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity)
-  for (const p of corners)
-    for (let k = 0; k < 3; k++)
-      for (const q of [p[k]!, p[k]! - normal[k]! * limit]) {
-        box[k] = Math.min(box[k]!, q)
-        box[k + 3] = Math.max(box[k + 3]!, q)
-      }
-  return box
+function note(spots: Map<string, ThinSpot>, s: number, t: number, thickness: number, place: Vec3, area: number): void {
+  const surfaces = s < t ? ([s, t] as const) : ([t, s] as const)
+  const key = surfaces.join()
+  const known = spots.get(key)
+  if (!known) spots.set(key, { surfaces, thickness, place, area })
+  else {
+    known.area += area
+    if (thickness < known.thickness) Object.assign(known, { thickness, place })
+  }
+}
+
+/** True if some of a triangle lies behind a face, not further than the limit. */
+function behind(flat: ArrayLike<number>, s: number, a: Vec3, n: Vec3, limit: number): boolean {
+  let [low, high] = [Infinity, -Infinity]
+  for (let i = 9 * s; i < 9 * s + 9; i += 3) {
+    const deep = (a[0] - flat[i]!) * n[0] + (a[1] - flat[i + 1]!) * n[1] + (a[2] - flat[i + 2]!) * n[2]
+    if (deep < low) low = deep
+    if (deep > high) high = deep
+  }
+  return high > TOUCH && low < limit
+}
+
+/** Of triangles without an area 0. */
+function unitNormals(flat: ArrayLike<number>): Float64Array {
+  const out = new Float64Array(flat.length / 3)
+  for (let t = 0; t < out.length / 3; t++) {
+    const i = 9 * t
+    const [ux, uy, uz] = [flat[i + 3]! - flat[i]!, flat[i + 4]! - flat[i + 1]!, flat[i + 5]! - flat[i + 2]!]
+    const [vx, vy, vz] = [flat[i + 6]! - flat[i]!, flat[i + 7]! - flat[i + 1]!, flat[i + 8]! - flat[i + 2]!]
+    const [x, y, z] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+    const l = Math.sqrt(x * x + y * y + z * z)
+    if (l < 1e-9) continue
+    out[3 * t] = x / l
+    out[3 * t + 1] = y / l
+    out[3 * t + 2] = z / l
+  }
+  return out
+}
+
+/** The box of a triangle and of what lies behind it, as far as the limit: min x y z, max x y z. */
+function boxInwards(flat: ArrayLike<number>, t: number, normal: Vec3, limit: number, box: Float64Array): void {
+  for (let k = 0; k < 3; k++) {
+    const [p, q, r] = [flat[9 * t + k]!, flat[9 * t + 3 + k]!, flat[9 * t + 6 + k]!]
+    const by = -normal[k]! * limit
+    box[k] = Math.min(p, q, r) + Math.min(0, by)
+    box[k + 3] = Math.max(p, q, r) + Math.max(0, by)
+  }
 }
 
 /** What a polygon shares with a triangle that runs anticlockwise (Sutherland and Hodgman's clipping). */
