@@ -59,7 +59,7 @@ const build = { view_ms: view_ms!, view_bare_ms: view_bare_ms!, export_ms: expor
 const builder = new Builder(kernel)
 const changed = (id: string, field: string, from: number) => (run: number) =>
   builder.build(setField(id, field, `${from + (run + 2) / 100}`)(project), models, 'view')
-const lastStep = await median(RUNS, changed('knob', 'gap', 0.6))
+const lastStep = await median(RUNS, changed('opening2', 'gap', 0.6))
 const firstStep = await median(RUNS, changed('wrap', 'clear', 0.55))
 
 const built = await builder.build(project, models, 'view')

@@ -92,6 +92,8 @@ export interface FieldKind<Spec extends FieldBase<string, unknown>, Saved = unkn
   /** The JSON of the field as saved, with its default. */
   schema: (spec: Spec) => z.ZodType<Saved>
   resolve: (saved: Saved, spec: Spec, at: Scope) => Result<Resolved>
+  /** What is saved is a formula, in which names can change. */
+  isFormula?: true
   /** What is saved once a reference it is about has its next revision. */
   swapped?: (saved: Saved, swap: Swap) => Saved
   /** For lists of all fields: default, range and unit, as far as it has them. */

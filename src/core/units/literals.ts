@@ -4,7 +4,7 @@ import { MM_PER } from './length'
  * Turns the ways makers write lengths into what the expression parser reads:
  * every number with a unit becomes `qty(number, "unit")`, fractions and decimal commas included.
  *
- * `7 5/16 in` -> `qty(13+13/16,"in")` · `3/16"` -> `qty(3/16,"in")` · `12,5` -> `12.5`
+ * `7 5/16 in` -> `qty(7+5/16,"in")` · `3/16"` -> `qty(3/16,"in")` · `12,5` -> `12.5`
  *
  * A comma between digits is a decimal comma unless it stands directly inside the
  * parentheses of a function, where it separates arguments.

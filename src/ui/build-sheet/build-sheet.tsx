@@ -2,6 +2,7 @@
 import { setPart } from '@/core/document/edits'
 import type { Addition } from '@/core/steps/offers'
 import { Heading } from '../primitives/heading'
+import { NameInput } from '../primitives/name-input'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
 import { AddStep } from './add-step'
@@ -11,7 +12,7 @@ import { StepLine } from './step-line'
 
 /** The build sheet: the model as numbered sentences. */
 export function BuildSheet() {
-  const { steps, parts: named } = useDocument()
+  const { steps } = useDocument()
   const build = useProject((s) => s.build)
   const edit = useProject((s) => s.edit)
   return (
@@ -35,17 +36,11 @@ export function BuildSheet() {
             className="size-5 cursor-pointer border-0 bg-transparent p-0"
             onChange={(e) => edit(setPart(p.id, { color: e.target.value }), { group: `color ${p.id}` })}
           />
-          <input
-            key={p.name}
-            aria-label={`Name of ${p.name}`}
-            defaultValue={p.name}
-            className="min-w-0 flex-1 border-b border-transparent bg-transparent hover:border-rule focus:border-figure focus:outline-none"
-            onBlur={(e) =>
-              e.target.value.trim() &&
-              e.target.value !== (named[p.id]?.name ?? p.name) &&
-              edit(setPart(p.id, { name: e.target.value.trim() }))
-            }
-            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          <NameInput
+            label={`Name of ${p.name}`}
+            name={p.name}
+            className="flex-1"
+            onName={(name) => edit(setPart(p.id, { name }))}
           />
           <Shown id={`part:${p.id}`} />
         </div>

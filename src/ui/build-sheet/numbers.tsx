@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import { removeNumber, setNumber } from '@/core/document/edits'
 import type { ProjectNumber } from '@/core/document/schema'
+import { renameNumber, whyNotCalled } from '@/core/sheet/names-in-use'
 import { inBothUnits, formatLength } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
 import { newId } from '../new-id'
@@ -35,8 +36,8 @@ export function Numbers() {
 
 function NumberLine({ number }: { number: ProjectNumber }) {
   const edit = useProject((s) => s.edit)
-  const { unit, numbers, readings } = useDocument()
-  const taken = new Set([...numbers, ...readings].map((n) => n.name))
+  const document = useDocument()
+  const { unit } = document
   const known = useProject((s) => s.build?.names[number.name])
   const value = known?.value
   const problem = useProject((s) => s.build?.numberProblems[number.id])
@@ -53,9 +54,9 @@ function NumberLine({ number }: { number: ProjectNumber }) {
         <NameField
           label={`Name of the number ${number.name}`}
           name={number.name}
-          taken={taken}
+          whyNot={(name) => whyNotCalled(document, name, number.name)}
           className="w-24"
-          onName={(name) => edit(setNumber(number.id, name, number.formula))}
+          onName={(name) => edit(renameNumber(number.id, name))}
         />
         <input
           aria-label={`Formula of ${number.name}`}

@@ -4,11 +4,13 @@ import { chooseBoard, removeReference, setItemState } from '@/core/document/edit
 import { FORMATS } from '@/core/formats/detect'
 import { boxSize } from '@/core/geometry/vec'
 import { ALONE_ID } from '@/core/references/blocks'
+import { renameReference } from '@/core/sheet/names-in-use'
 import { formatLength } from '@/core/units/length'
 import type { ItemView, ReferenceView } from '@/worker/views'
 import { Choose } from '../primitives/choose'
 import { ChooseFile } from '../primitives/choose-file'
 import { Heading } from '../primitives/heading'
+import { NameInput } from '../primitives/name-input'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
 import { ImportFacts } from './import-facts'
@@ -110,7 +112,14 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
   const mounting = board?.holes.filter((h) => h.mounting) ?? []
   return (
     <section aria-label={reference.name} className="pt-3">
-      <Heading aside={`${fitted} of ${reference.items.length} fitted`}>{reference.name}</Heading>
+      <Heading aside={`${fitted} of ${reference.items.length} fitted`}>
+        <NameInput
+          label={`Name of the reference ${reference.name}`}
+          name={reference.name}
+          className="heading field-sizing-content max-w-full"
+          onName={(name) => edit(renameReference(reference.id, name))}
+        />
+      </Heading>
       {board ? (
         <div className="py-1 leading-[1.65]">
           <p>

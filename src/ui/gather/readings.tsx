@@ -8,9 +8,10 @@ import { formatLength, withUnit } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
 import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
+import { renameReading, whyNotCalled } from '@/core/sheet/names-in-use'
 import { NameField } from '../primitives/name-field'
 import { Remove } from '../primitives/small'
-import { useProject, useUnit } from '../store/store'
+import { useDocument, useProject, useUnit } from '../store/store'
 
 const BOX =
   'min-w-0 border-b border-transparent bg-transparent hover:border-rule focus:border-figure focus:outline-none'
@@ -27,7 +28,7 @@ export function Readings() {
     <section aria-label="Readings" className="pt-3">
       <Heading aside={`${readings.length}`}>Readings</Heading>
       {readings.map((r) => (
-        <ReadingLine key={`${r.id} ${r.name}`} reading={r} taken={taken} />
+        <ReadingLine key={`${r.id} ${r.name}`} reading={r} />
       ))}
       <p className="flex gap-6 py-1.5 text-soft">
         <button type="button" className="hover:text-ink" onClick={() => edit(addReading(newId(), free()))}>
@@ -41,7 +42,8 @@ export function Readings() {
   )
 }
 
-function ReadingLine({ reading, taken }: { reading: ProjectReading; taken: ReadonlySet<string> }) {
+function ReadingLine({ reading }: { reading: ProjectReading }) {
+  const document = useDocument()
   const edit = useProject((s) => s.edit)
   const unit = useUnit()
   const facts = readingFacts(reading.repeats, reading.resolution)
@@ -51,9 +53,9 @@ function ReadingLine({ reading, taken }: { reading: ProjectReading; taken: Reado
         <NameField
           label={`Name of the reading ${reading.name}`}
           name={reading.name}
-          taken={taken}
+          whyNot={(name) => whyNotCalled(document, name, reading.name)}
           className="w-28"
-          onName={(name) => edit(describeReading(reading.id, { name }))}
+          onName={(name) => edit(renameReading(reading.id, name))}
         />
         <input
           aria-label={`What ${reading.name} is of`}

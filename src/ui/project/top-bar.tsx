@@ -6,6 +6,7 @@ import { Redo2, Undo2 } from 'lucide-react'
 import { rename, setUnit } from '@/core/document/edits'
 import { callJson } from '../api'
 import { Choose } from '../primitives/choose'
+import { NameInput } from '../primitives/name-input'
 import { Search } from './search'
 import { type Place, PLACES } from '../store/view-slice'
 import { useProject, useProjectStore, useUnit } from '../store/store'
@@ -22,14 +23,11 @@ export function TopBar() {
       <Link href="/" className="text-soft hover:text-ink" title="All projects">
         Projects
       </Link>
-      <input
-        key={name}
-        aria-label="Name of the project"
-        defaultValue={name}
-        size={Math.max(8, name.length)}
-        className="max-w-56 min-w-0 border-b border-transparent bg-transparent font-[650] outline-none hover:border-rule focus:border-figure"
-        onBlur={(e) => e.target.value.trim() && e.target.value.trim() !== name && edit(rename(e.target.value.trim()))}
-        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+      <NameInput
+        label="Name of the project"
+        name={name}
+        className="field-sizing-content max-w-56 font-[650]"
+        onName={(next) => edit(rename(next))}
       />
       <nav aria-label="Places of the work" className="flex h-full gap-5">
         {(Object.keys(PLACES) as Place[]).map((key) => (

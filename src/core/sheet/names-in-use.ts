@@ -1,0 +1,81 @@
+import { type Edit, describeReading, setNumber } from '../document/edits'
+import { mapFormulas } from '../document/formulas'
+import type { Project, ProjectStep } from '../document/schema'
+import { fieldKind } from '../fields/kinds'
+import { asFormulaName } from '../references/names'
+import { fieldsSchema, stepKindNamed, stepKinds } from '../steps/registry'
+import { FORMULA_FUNCTIONS } from '../units/formula'
+import { FORMULA_NAME } from '../units/formula-name'
+import { MM_PER } from '../units/length'
+
+/** Names of the printer and of what is gathered. */
+const GIVEN = ['line', 'layer', 'fit', 'bed', 'board']
+
+/** Why a number or a reading cannot be called this; undefined if it can. @param own the name it has now */
+export function whyNotCalled(project: Project, name: string, own?: string): string | undefined {
+  if (!FORMULA_NAME.test(name)) return 'A name has letters, digits and _, and begins with a letter.'
+  if (name === own) return undefined
+  if (Object.hasOwn(MM_PER, name)) return `${name} is a unit; a formula would take it for that.`
+  if (FORMULA_FUNCTIONS.includes(name)) return `${name} is a function of formulas.`
+  if (GIVEN.includes(name)) return `${name} is the printer’s or the board’s already.`
+  const kind = stepKinds().find((k) => k.facts && new RegExp(`^${k.kind}\\d*$`).test(name))
+  if (kind) return `${name} is kept for what a step leaves.`
+  const taken = [...project.numbers, ...project.readings].some((n) => n.name === name)
+  if (taken) return `There is a number or reading called ${name} already.`
+  if (project.steps.some((s) => s.as === name)) return `${name} is what a step is called.`
+  return undefined
+}
+
+/** Changes a number's name, and every formula that uses it. */
+export const renameNumber =
+  (id: string, to: string): Edit =>
+  (project) => {
+    const number = project.numbers.find((n) => n.id === id)
+    if (!number || number.name === to) return project
+    const formula = mapFormulas(project, renaming(number.name, to)).numbers.find((n) => n.id === id)!.formula
+    return setNumber(id, to, formula)(inFormulas(project, renaming(number.name, to)))
+  }
+
+/** Changes a reading's name, and every formula that uses it. */
+export const renameReading =
+  (id: string, to: string): Edit =>
+  (project) => {
+    const reading = project.readings.find((r) => r.id === id)
+    if (!reading || reading.name === to) return project
+    return describeReading(id, { name: to })(inFormulas(project, renaming(reading.name, to)))
+  }
+
+/** Changes a reference's name, and every formula that uses a fact of its board by it. */
+export const renameReference =
+  (id: string, to: string): Edit =>
+  (project) => {
+    const reference = project.references.find((r) => r.id === id)
+    const name = to.trim()
+    if (!reference || name === '' || reference.name === name) return project
+    const others = project.references.filter((r) => r.id !== id).map((r) => asFormulaName(r.name))
+    const [before, after] = [asFormulaName(reference.name), asFormulaName(name)]
+    const changed = others.includes(before) ? project : inFormulas(project, renaming(before, after, true))
+    return { ...changed, references: changed.references.map((r) => (r.id === id ? { ...r, name } : r)) }
+  }
+
+/** Puts one name for another in a formula. @param prefix names of what stands before a dot */
+const renaming = (from: string, to: string, prefix = false) => {
+  const pattern = new RegExp(`(?<![\\w.])${from}${prefix ? '(?=\\.)' : '(?![\\w.(])'}`, 'g')
+  return (formula: string): string => formula.replace(pattern, to)
+}
+
+function inFormulas(project: Project, change: (formula: string) => string): Project {
+  const changed = mapFormulas(project, change)
+  return { ...changed, steps: changed.steps.map((s) => inStep(s, change)) }
+}
+
+function inStep(step: ProjectStep, change: (formula: string) => string): ProjectStep {
+  const kind = stepKindNamed(step.kind)
+  if (!kind || !fieldsSchema(kind).safeParse(step.fields).success) return step
+  const fields = { ...step.fields }
+  for (const [name, spec] of Object.entries(kind.fields)) {
+    const { isFormula } = fieldKind(spec)
+    if (isFormula && typeof fields[name] === 'string') fields[name] = change(fields[name])
+  }
+  return { ...step, fields }
+}
