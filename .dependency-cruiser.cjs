@@ -79,7 +79,7 @@ module.exports = {
       'What several rooms of the interface need is in store, actions or primitives.',
     ),
     room('server-knows-document', { path: '^src/server' }, { path: '^src/(ui|app|worker|cli)' }),
-    room('worker-knows-core', { path: '^src/worker' }, { path: '^src/(ui|app|server|cli)' }),
+    room('worker-knows-core', { path: '^src/worker', pathNot: '\\.test\\.ts$' }, { path: '^src/(ui|app|server|cli)' }),
     room(
       'ui-knows-worker-and-core',
       { path: '^src/ui', pathNot: '\\.test\\.tsx?$' },

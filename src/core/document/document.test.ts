@@ -18,13 +18,13 @@ import { emptyProject, makeReference } from './schema'
 const board = makeReference({ id: 'rl2', name: 'RL-2', kind: 'step', file: 'b'.repeat(64), fileName: 'rl-2.step' })
 const start = together(
   addReference(board),
-  addStep({ id: 's1', kind: 'case', off: false, fields: { clear: '0.7' } }),
+  addStep({ id: 's1', kind: 'case', off: false, fields: { clear: '0.55' } }),
 )(emptyProject('Rain logger'))
 
 describe('edits', () => {
   test('leave the old document as it was', () => {
     const next = setField('s1', 'clear', '1 mm')(start)
-    expect(start.steps[0]!.fields.clear).toBe('0.7')
+    expect(start.steps[0]!.fields.clear).toBe('0.55')
     expect(next.steps[0]!.fields.clear).toBe('1 mm')
     expect(next.references).toBe(start.references)
   })

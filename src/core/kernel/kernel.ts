@@ -191,10 +191,11 @@ export class Kernel {
     return this.own(solid.handle.translate([0, 0, 0]), solid.tags)
   }
 
-  /** True if two solids are alike to the last bit, with the same surfaces under the same names. */
+  /** True if two solids have the same triangles to the last bit, on the same surfaces under the same names. */
   same(a: Solid, b: Solid): boolean {
     if (a === b) return true
-    if (a.triangleCount() !== b.triangleCount() || a.volume() !== b.volume()) return false
+    if (a.triangleCount() !== b.triangleCount()) return false
+    if (Math.abs(a.volume() - b.volume()) > 1e-9 * Math.abs(a.volume())) return false
     return sameMesh(this.read(a), this.read(b))
   }
 
@@ -257,18 +258,27 @@ export class Kernel {
   }
 }
 
+/** The kernel may give the same triangles in another order. */
 function sameMesh(a: TaggedMesh, b: TaggedMesh): boolean {
-  const alike = (x: ArrayLike<number>, y: ArrayLike<number>) => {
-    if (x.length !== y.length) return false
-    for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return false
-    return true
+  // Beyond this the numbers for triangles would not be exact any more; such solids are taken to differ.
+  if (a.positions.length > 600_000) return false
+  if (a.positions.length !== b.positions.length || a.surfaces.length !== b.surfaces.length) return false
+  for (let i = 0; i < a.positions.length; i++) if (a.positions[i] !== b.positions[i]) return false
+  const of = new Map<number, number>()
+  for (let t = 0; t < a.triangleSurface.length; t++) of.set(triangleKey(a, t), a.triangleSurface[t]!)
+  for (let t = 0; t < b.triangleSurface.length; t++) {
+    const surface = of.get(triangleKey(b, t))
+    if (surface === undefined || surface !== b.triangleSurface[t]) return false
   }
-  return (
-    alike(a.positions, b.positions) &&
-    alike(a.indices, b.indices) &&
-    alike(a.triangleSurface, b.triangleSurface) &&
-    JSON.stringify(a.surfaces) === JSON.stringify(b.surfaces)
-  )
+  return JSON.stringify(a.surfaces) === JSON.stringify(b.surfaces)
+}
+
+/** One number for the three corners of a triangle, whichever of them comes first. */
+function triangleKey({ indices, positions }: TaggedMesh, t: number): number {
+  const count = positions.length / 3
+  const [a, b, c] = [indices[3 * t]!, indices[3 * t + 1]!, indices[3 * t + 2]!]
+  const [p, q, r] = a < b && a < c ? [a, b, c] : b < c ? [b, c, a] : [c, a, b]
+  return (p * count + q) * count + r
 }
 
 function mergeTags(solids: readonly Solid[]): TagTable {

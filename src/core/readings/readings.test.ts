@@ -29,7 +29,7 @@ test('a reading works in every formula by its name, and its problem is told wher
   const names = (p: Project) => projectNames(p, [])
   const workOut = (p: Project, text: string) => evaluateFormula(text, 'length', names(p).within({}))
   const twice = addRepeat('r', '62.44')(project)
-  expect(workOut(twice, 'boardWidth + 2 * 0.7 mm')).toEqual({ ok: true, value: expect.closeTo(63.82, 9) })
+  expect(workOut(twice, 'boardWidth + 2 * 0.55 mm')).toEqual({ ok: true, value: expect.closeTo(63.52, 9) })
   const empty = workOut(removeRepeat('r', 0)(project), 'boardWidth')
   expect(empty.ok ? '' : empty.problem.message).toContain('In boardWidth: Nothing has been measured yet.')
   expect(workOut(removeReading('r')(project), 'boardWidth').ok).toBe(false)

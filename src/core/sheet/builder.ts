@@ -10,7 +10,7 @@ import type { TaggedMesh } from '../kernel/surface'
 import type { ImportedModel } from '../references/model'
 import { projectNames } from '../references/names'
 import { ResolvedReferences } from '../references/resolved-references'
-import { ProblemError } from '../result'
+import { ProblemError, raise } from '../result'
 import { stepKindNamed } from '../steps/registry'
 import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/step-kind'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
@@ -27,6 +27,14 @@ interface Read {
 /** Take the x or the y axis to z, the others following round. */
 const AXES_X: Placement = [0, 1, 0, 0, 0, 0, 1, 0, 1, 0, 0, 0]
 const AXES_Y: Placement = [0, 0, 1, 0, 1, 0, 0, 0, 0, 1, 0, 0]
+
+/** Refuses to leave a part of which nothing is left. */
+function refuseEmpty(output: StepOutput, run: Run): StepOutput {
+  const empty = output.parts.find((p) => p.solid.isEmpty())
+  if (!empty) return output
+  const name = empty.name ?? run.parts.get(empty.id)?.name ?? 'the part'
+  return raise('empty', `Nothing would be left of ${name}.`)
+}
 
 /**
  * Runs a project's sheet. A step's only inputs are its fields; what each made is kept by what they came to, so that
@@ -138,7 +146,7 @@ export class Builder {
     if (known) return { made: known, reused: true }
     const context: StepContext = { id: step.id, kernel: this.kernel, tolerance: QUALITY[run.quality], printer: figures }
     const built = this.kernel.scoped(
-      () => kind.build(resolved.values as never, context),
+      () => refuseEmpty(kind.build(resolved.values as never, context), run),
       (out) => out.parts.map((p) => p.solid),
     )
     const { output, partKeys } = this.settled(step, key, built, run)

@@ -1,32 +1,23 @@
-import { renderToStaticMarkup } from 'react-dom/server'
+import { drawn, listeningActions, openedProject, textOf } from '../../../tests/support/page'
 import { registerTestKinds, sheet, slabStep, step } from '../../../tests/support/kinds'
 import { describedSteps, stepPage } from '@/core/steps/describe'
 import { additions, found, takeOffer } from '@/core/steps/offers'
 import type { Pick } from '@/core/fit/picks'
 import { Kernel } from '@/core/kernel/kernel'
 import { Builder } from '@/core/sheet/builder'
-import { Views } from '@/worker/make-views'
 import { runSteps } from '@/cli/steps'
-import type { Actions } from '../actions/actions'
-import { ActionsContext } from '../actions/actions-context'
 import { situationOf } from '../actions/offers'
-import { shareBuild } from '../engine/share'
 import { verbsFor } from '../scene/verbs'
-import { createProjectStore, type ProjectStore, StoreContext } from '../store/store'
+import { createProjectStore } from '../store/store'
 import { BuildSheet } from './build-sheet'
 
 registerTestKinds()
 
 /** A project with one made-up step, built and open. */
-async function opened() {
-  const document = sheet(step('bed', 'slab', { height: '2*line + 3' }))
-  const store = createProjectStore({ id: 'p', revision: 1, document, past: [] })
-  const build = await new Builder(await Kernel.load()).build(document, new Map(), 'view')
-  store.getState().receive({ build: shareBuild(undefined, new Views(new Map()).of(document, build, new Set(), 1)) })
-  const taken: string[] = []
-  const actions = { take: (...offers: { words: string }[]) => taken.push(...offers.map((o) => o.words)) }
-  return { store, actions: actions as unknown as Actions, taken }
-}
+const opened = async () => ({
+  store: await openedProject(sheet(step('bed', 'slab', { height: '2*line + 3' }))),
+  ...listeningActions(),
+})
 
 /** What is picked: the top of the slab. */
 const topPick: Pick = {
@@ -40,23 +31,10 @@ const topPick: Pick = {
   size: [40, 20, 0],
 }
 
-/** The sheet as it is now. */
-function drawn(store: ProjectStore, actions: Actions): string {
-  // Drawn once, without a browser, a store shows what it began with.
-  Object.assign(store, { getInitialState: store.getState })
-  return renderToStaticMarkup(
-    <StoreContext.Provider value={store}>
-      <ActionsContext.Provider value={{ actions, engine: {} as never }}>
-        <BuildSheet />
-      </ActionsContext.Provider>
-    </StoreContext.Provider>,
-  )
-}
-
 test('a kind that only this test knows has its sentence in the sheet, with the figures it came to', async () => {
   const { store, actions } = await opened()
-  const html = drawn(store, actions)
-  const text = html.replace(/<[^>]+>/g, ' ').replace(/[\s\u2060]+/g, ' ')
+  const html = drawn(store, <BuildSheet />, actions)
+  const text = textOf(html)
   expect(text).toContain('Lay a slab 40 by 20 , 3.84 high, from 0 .')
   expect(html).toContain('title="Height: 3.84 mm · 0.1512 in = 2*line + 3"')
   expect(text).toContain('1 step')
@@ -65,7 +43,7 @@ test('a kind that only this test knows has its sentence in the sheet, with the f
 test('while nothing is built yet, the sheet waits: no figure in the colour of errors', async () => {
   const { actions } = await opened()
   const document = sheet(step('bed', 'slab', { height: '2*line + 3' }))
-  const html = drawn(createProjectStore({ id: 'q', revision: 1, document, past: [] }), actions)
+  const html = drawn(createProjectStore({ id: 'q', revision: 1, document, past: [] }), <BuildSheet />, actions)
   expect(html).toContain('aria-busy="true"')
   expect(html).not.toContain('text-rust')
   expect(html).not.toContain('role="alert"')
@@ -84,13 +62,13 @@ test('it is found by what it is for, in sheet and search alike, and begun with i
 })
 
 test('what is picked on its part offers what it offers, first in the list and at the foot of the scene', async () => {
-  const { store, actions, taken } = await opened()
+  const { store, actions, asked } = await opened()
   store.getState().set({ picks: [topPick] })
   const state = store.getState()
   expect(additions(situationOf(state))[0]).toMatchObject({ words: 'lay a slab beside it', group: 'picked' })
   const verbs = verbsFor(topPick, state, state.history.present, actions)
   verbs.find(([words]) => words === 'lay a slab beside it')![1]()
-  expect(taken).toEqual(['lay a slab beside it'])
+  expect(asked).toEqual([['take', expect.objectContaining({ words: 'lay a slab beside it' })]])
   verbs.find(([words]) => words === 'change the height of the slab')![1]()
   expect(store.getState().editing).toBe('bed.height')
 })

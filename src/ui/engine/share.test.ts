@@ -31,8 +31,8 @@ const build = (clear: number, change: Partial<SentBuild> = {}): SentBuild => ({
 })
 
 test('what the page has is left out when it is sent, and put back in', () => {
-  const before = shareBuild(undefined, build(0.7))
-  expect(keysOf(before)).toEqual(['p', 'k', 'wrap 0.7', 'posts 1'])
+  const before = shareBuild(undefined, build(0.55))
+  expect(keysOf(before)).toEqual(['p', 'k', 'wrap 0.55', 'posts 1'])
   const sent = build(0.8, {
     parts: [part('p')],
     references: [{ same: 'k' }],
@@ -49,21 +49,21 @@ test('what the page has is left out when it is sent, and put back in', () => {
 })
 
 test('a part that is only called otherwise keeps its shape', () => {
-  const before = shareBuild(undefined, build(0.7))
-  const after = shareBuild(before, build(0.7, { parts: [part('p', 'Tub')] }))
+  const before = shareBuild(undefined, build(0.55))
+  const after = shareBuild(before, build(0.55, { parts: [part('p', 'Tub')] }))
   expect(after.parts[0]).toMatchObject({ name: 'Tub', body })
 })
 
 test('a reference that changed is shown as it is now', () => {
-  const before = shareBuild(undefined, build(0.7))
-  const after = shareBuild(before, build(0.7, { references: [reference('other')] }))
+  const before = shareBuild(undefined, build(0.55))
+  const after = shareBuild(before, build(0.55, { references: [reference('other')] }))
   expect(after.references[0]!.key).toBe('other')
 })
 
 test('rows of the ledger are shared one by one', () => {
-  const row = (id: string, measured: number) => ({ id, measured, wanted: 0.7, verdict: 'holds' }) as LedgerRow
-  const before = [row('a', 0.7), row('b', 0.2)]
-  const after = shareRows(before, [row('a', 0.7), row('b', 0.3), row('c', 1)])
+  const row = (id: string, measured: number) => ({ id, measured, wanted: 0.55, verdict: 'holds' }) as LedgerRow
+  const before = [row('a', 0.55), row('b', 0.2)]
+  const after = shareRows(before, [row('a', 0.55), row('b', 0.3), row('c', 1)])
   expect(after.map((r, i) => r === before[i])).toEqual([true, false, false])
-  expect(after.map((r) => r.measured)).toEqual([0.7, 0.3, 1])
+  expect(after.map((r) => r.measured)).toEqual([0.55, 0.3, 1])
 })

@@ -1,0 +1,40 @@
+import { jest } from '@jest/globals'
+import { givingWay, Overtaken } from './give-way'
+
+const busy = (ms: number) => {
+  const until = performance.now() + ms
+  while (performance.now() < until);
+}
+
+test('steps that are through in no time do not wait', () => {
+  const clock = jest.spyOn(performance, 'now').mockReturnValue(1000)
+  const pause = givingWay(
+    () => true,
+    () => {},
+  )
+  clock.mockReturnValue(1009)
+  for (let i = 0; i < 1000; i++) expect(pause()).toBeUndefined()
+  clock.mockRestore()
+})
+
+test('after a while messages are let in, and a newer build is given way to', async () => {
+  let overtaken = false
+  const told: number[] = []
+  const pause = givingWay(
+    () => overtaken,
+    (done) => told.push(done),
+  )
+  pause()
+  busy(20)
+  let heard = false
+  setTimeout(() => (heard = true))
+  await new Promise((resolve) => setTimeout(resolve, 5))
+  await pause()
+  expect(heard).toBe(true)
+  busy(320)
+  await pause()
+  expect(told).toEqual([2])
+  overtaken = true
+  busy(20)
+  await expect(pause()).rejects.toBeInstanceOf(Overtaken)
+})
