@@ -5,6 +5,9 @@ export const SIZE_LIMIT = 200 * 1024 * 1024
 /** The most triangles taken in. */
 export const TRIANGLE_LIMIT = 5_000_000
 
+/** The most lines and arcs of a drawing. */
+export const SEGMENT_LIMIT = 1_000_000
+
 /** Checks a count of triangles before anything is made room for. */
 export function checkTriangles(count: number): Result<true> {
   if (count > TRIANGLE_LIMIT)

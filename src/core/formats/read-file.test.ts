@@ -280,7 +280,10 @@ describe('drawings', () => {
     )
     expect(found.layers[0]!.loops).toBe(2)
     expect(found.layers[0]!.area / (2 * (120 + 100 / 3))).toBeCloseTo(1, 2.5)
-    expect(found.notes).toEqual(['Left out, because they are no outlines: 1 text.'])
+    expect(found.notes).toEqual([
+      'Left out, because they are no outlines: 1 text.',
+      'Left out, because they are hidden: 1 shape.',
+    ])
   })
 })
 

@@ -1,98 +1,53 @@
+import { SVGPathData } from 'svg-pathdata'
 import { type Affine, bezier, ellipseArc, straight } from '../../outlines/curves'
 import type { Vec2 } from '../../geometry/vec'
 import type { Segment } from '../../profile/segment'
-import { DamagedFile } from '../limits'
+import { DamagedFile, finite } from '../limits'
 
-/** Numbers each command takes (SVG 2, 9.3). */
-const COUNT: Record<string, number> = { M: 2, L: 2, H: 1, V: 1, C: 6, S: 4, Q: 4, T: 2, A: 7, Z: 0 }
-const NUMBER = /[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?/y
-const FLAG = /[01]/y
-const BETWEEN = /[\s,]*/y
-
-/** Segments of the `d` of a path, mapped. @throws DamagedFile */
+/** Segments of the `d` of a path, mapped; its grammar is read by a package, arcs stay arcs. @throws DamagedFile */
 export function pathSegments(d: string, m: Affine): Segment[] {
   const out: Segment[] = []
-  let at = 0
   let [here, start]: [Vec2, Vec2] = [[0, 0], [0, 0]] // prettier-ignore
-  let command = ''
-  /** The control point a smooth curve mirrors. */
-  let mirror: Vec2 | undefined
-  let before = ''
-  const skip = () => {
-    BETWEEN.lastIndex = at
-    BETWEEN.exec(d)
-    at = BETWEEN.lastIndex
+  const to = (end: Vec2, segments: Segment[]) => {
+    for (const s of segments) out.push(s)
+    here = end
   }
-  const take = (pattern: RegExp): number => {
-    skip()
-    pattern.lastIndex = at
-    const found = pattern.exec(d)
-    if (!found)
-      throw new DamagedFile(`The SVG is damaged: a path breaks off or is no path at "${d.slice(at, at + 20)}".`)
-    at = pattern.lastIndex
-    return Number(found[0])
-  }
-  for (skip(); at < d.length; skip()) {
-    const letter = d[at]!
-    if (/[a-z]/i.test(letter)) {
-      command = letter
-      at += 1
-      if (COUNT[command.toUpperCase()] === undefined)
-        throw new DamagedFile(`The SVG is damaged: "${letter}" is no command of a path.`)
-      if (out.length === 0 && before === '' && command.toUpperCase() !== 'M')
-        throw new DamagedFile('The SVG is damaged: a path does not begin with M.')
-    } else if (command === '' || /z/i.test(command))
-      throw new DamagedFile(`The SVG is damaged: a path goes on with "${d.slice(at, at + 20)}".`)
-    const kind = command.toUpperCase()
-    const v = Array.from({ length: COUNT[kind]! }, (_, i) => take(kind === 'A' && (i === 3 || i === 4) ? FLAG : NUMBER))
-    const [ox, oy] = command === kind ? [0, 0] : here
-    const p = (i: number): Vec2 => [v[i]! + ox, v[i + 1]! + oy]
-    const to = (end: Vec2, segments: Segment[]) => {
-      out.push(...segments)
-      here = end
-    }
-    const control: Vec2 = mirror ? [2 * here[0] - mirror[0], 2 * here[1] - mirror[1]] : here
-    let next: Vec2 | undefined
-    switch (kind) {
-      case 'M':
-        here = start = p(0)
-        command = command === 'M' ? 'L' : 'l'
+  for (const c of commandsOf(d)) {
+    for (const value of Object.values(c)) if (typeof value === 'number') finite(value, 'a path of the SVG')
+    switch (c.type) {
+      case SVGPathData.MOVE_TO:
+        here = start = [c.x, c.y]
         break
-      case 'L':
-        to(p(0), straight(m, here, p(0)))
+      case SVGPathData.LINE_TO:
+        to([c.x, c.y], straight(m, here, [c.x, c.y]))
         break
-      case 'H':
-        to([v[0]! + ox, here[1]], straight(m, here, [v[0]! + ox, here[1]]))
+      case SVGPathData.CURVE_TO:
+        to([c.x, c.y], bezier(m, [here, [c.x1, c.y1], [c.x2, c.y2], [c.x, c.y]]))
         break
-      case 'V':
-        to([here[0], v[0]! + oy], straight(m, here, [here[0], v[0]! + oy]))
+      case SVGPathData.QUAD_TO:
+        to([c.x, c.y], bezier(m, [here, [c.x1, c.y1], [c.x, c.y]]))
         break
-      case 'C':
-        next = p(2)
-        to(p(4), bezier(m, [here, p(0), p(2), p(4)]))
+      case SVGPathData.ARC:
+        to([c.x, c.y], ellipticalArc(m, here, [c.rX, c.rY, c.xRot, c.lArcFlag, c.sweepFlag], [c.x, c.y]))
         break
-      case 'S':
-        next = p(0)
-        to(p(2), bezier(m, [here, /[CS]/i.test(before) ? control : here, p(0), p(2)]))
-        break
-      case 'Q':
-        next = p(0)
-        to(p(2), bezier(m, [here, p(0), p(2)]))
-        break
-      case 'T':
-        next = /[QT]/i.test(before) ? control : here
-        to(p(0), bezier(m, [here, next, p(0)]))
-        break
-      case 'A':
-        to(p(5), ellipticalArc(m, here, v, p(5)))
-        break
-      default:
+      case SVGPathData.CLOSE_PATH:
         to(start, straight(m, here, start))
     }
-    mirror = next
-    before = kind
   }
   return out
+}
+
+/** Commands with their ends where they are: absolute, and none that goes on from the one before. */
+function commandsOf(d: string) {
+  if (d.trim() === '' || d.trim() === 'none') return []
+  try {
+    const { commands } = new SVGPathData(d)
+    if (commands[0]?.type !== SVGPathData.MOVE_TO) throw new SyntaxError('it does not begin with M')
+    return new SVGPathData(commands).toAbs().normalizeHVZ(false).normalizeST().commands
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error)
+    throw new DamagedFile(`The SVG is damaged: a path cannot be read (${why.replace(/\.+$/, '')}).`)
+  }
 }
 
 /** An arc given by its ends (SVG 2, appendix B.2.4). */
