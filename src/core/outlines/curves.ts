@@ -48,6 +48,8 @@ export function ellipseArc(
   to: number,
 ): Segment[] {
   const [c, s] = [Math.cos(tilt), Math.sin(tilt)]
+  // More than once round is once round.
+  if (Math.abs(to - from) > 2 * Math.PI) to = from + Math.sign(to - from) * 2 * Math.PI
   const at = (t: number): Vec2 => {
     const [x, y] = [rx * Math.cos(t), ry * Math.sin(t)]
     return through(m, [centre[0] + c * x - s * y, centre[1] + s * x + c * y])
@@ -77,6 +79,16 @@ export function bezier(m: Affine, points: readonly Vec2[]): Segment[] {
   return polyline(Array.from({ length: PIECES + 1 }, (_, i) => at(i / PIECES)))
 }
 
+/** The last knot from `low` to `high` that is not beyond t. */
+function spanAt(knots: readonly number[], low: number, high: number, t: number): number {
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (t >= knots[middle]!) low = middle
+    else high = middle - 1
+  }
+  return low
+}
+
 /** A rational B-spline, worked out by de Boor's rule. */
 export function bSpline(
   m: Affine,
@@ -89,8 +101,7 @@ export function bSpline(
   const spans = new Set(knots.slice(degree, points.length + 1)).size
   const n = Math.max(8, (spans - 1) * 24)
   const at = (t: number): Vec2 => {
-    let k = degree
-    while (k + 1 < points.length && t >= knots[k + 1]!) k += 1
+    const k = spanAt(knots, degree, points.length - 1, t)
     const d = Array.from({ length: degree + 1 }, (_, j) => {
       const w = weights[k - degree + j] ?? 1
       const p = points[k - degree + j]!

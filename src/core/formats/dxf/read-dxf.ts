@@ -5,7 +5,7 @@ import type { Vec2 } from '../../geometry/vec'
 import type { Segment } from '../../profile/segment'
 import type { FileUnit } from '../../units/file-unit'
 import { fail, type Result } from '../../result'
-import { DamagedFile, reading } from '../limits'
+import { DamagedFile, reading, SEGMENT_LIMIT } from '../limits'
 import { type DxfRecord, type DxfSections, number, numbers, readSections, text } from './pairs'
 
 /** $INSUNITS by number, as far as Anorak knows the unit. */
@@ -40,6 +40,9 @@ class Drawing {
   private readonly hidden = new Set<string>()
   private readonly skipped = new Map<string, number>()
   private count = 0
+  private segments = 0
+  private unseen = 0
+  private onPaper = 0
 
   constructor(private readonly sections: DxfSections) {
     for (const r of sections.get('TABLES') ?? [])
@@ -67,6 +70,8 @@ class Drawing {
         .map(([name, segments]) => ({ name, segments })),
       notes: [
         ...(left.length > 0 ? [`Left out, because they are no outlines: ${left.join(', ')}.`] : []),
+        ...(this.unseen > 0 ? [`Left out, because they are hidden: ${this.unseen} entities.`] : []),
+        ...(this.onPaper > 0 ? [`Left out, because they are on the sheet of paper, not in the drawing: ${this.onPaper} entities.`] : []), // prettier-ignore
         ...(hidden.length > 0 ? [`Left out, because they are switched off: layers ${hidden.join(', ')}.`] : []),
       ],
     }
@@ -81,23 +86,35 @@ class Drawing {
       // Entities of a block on layer 0 are on the layer the block is put on.
       const own = text(r, 8) ?? '0'
       const on = own === '0' && layer !== undefined ? layer : own
-      const place = number(r, 230, 1) < 0 ? after(m, [-1, 0, 0, 1, 0, 0]) : m
-      if (r.type === 'INSERT') this.insert(r, place, on, depth)
-      else if (r.type === 'POLYLINE') {
-        const vertices: DxfRecord[] = []
+      const vertices: DxfRecord[] = []
+      if (r.type === 'POLYLINE') {
         while (records[i + 1]?.type === 'VERTEX') vertices.push(records[(i += 1)]!)
         if (records[i + 1]?.type === 'SEQEND') i += 1
-        const corners = vertices.map((v): Corner => [number(v, 10), number(v, 20), number(v, 42, 0)])
-        this.add(on, polyline(place, corners, (number(r, 70, 0) & 1) === 1))
-      } else {
-        const segments = segmentsOf(r, place)
-        if (segments) this.add(on, segments)
-        else this.skipped.set(r.type, (this.skipped.get(r.type) ?? 0) + 1)
       }
+      if (number(r, 67, 0) === 1) this.onPaper += 1
+      else if (number(r, 60, 0) === 1) this.unseen += 1
+      else this.entity(r, vertices, m, on, depth)
+    }
+  }
+
+  private entity(r: DxfRecord, vertices: readonly DxfRecord[], m: Affine, on: string, depth: number): void {
+    const flags = r.type === 'POLYLINE' ? number(r, 70, 0) : 0
+    // Seen from below, what has a plane of its own is mirrored; lines, ellipses and curves in space are where they are.
+    const place = number(r, 230, 1) < 0 && IN_OWN_PLANE.has(r.type) && (flags & 8) === 0 ? after(m, [-1, 0, 0, 1, 0, 0]) : m // prettier-ignore
+    if (r.type === 'INSERT') this.insert(r, place, on, depth)
+    else if (r.type === 'POLYLINE' && (flags & (16 | 64)) === 0) {
+      const corners = vertices.map((v): Corner => [number(v, 10), number(v, 20), number(v, 42, 0)])
+      this.add(on, polyline(place, corners, (number(r, 70, 0) & 1) === 1))
+    } else {
+      const segments = segmentsOf(r, place)
+      if (segments) this.add(on, segments)
+      else this.skipped.set(r.type, (this.skipped.get(r.type) ?? 0) + 1)
     }
   }
 
   private add(layer: string, segments: readonly Segment[]): void {
+    if ((this.segments += segments.length) > SEGMENT_LIMIT)
+      throw new DamagedFile(`The DXF file comes to more than ${SEGMENT_LIMIT} lines and arcs.`)
     const there = this.layers.get(layer)
     if (there) for (const s of segments) there.push(s)
     else this.layers.set(layer, [...segments])
@@ -124,6 +141,11 @@ class Drawing {
       }
   }
 }
+
+/** What is drawn in a plane of its own, given by its extrusion (groups 210 to 230). */
+const IN_OWN_PLANE: ReadonlySet<string> = new Set(['ARC', 'CIRCLE', 'LWPOLYLINE', 'POLYLINE', 'INSERT'])
+/** Curves of a higher degree come from no program for drawings. */
+const HIGHEST_DEGREE = 25
 
 type Corner = readonly [x: number, y: number, bulge: number]
 
@@ -161,6 +183,8 @@ function segmentsOf(r: DxfRecord, m: Affine): Segment[] | undefined {
       const points = xs.map((x, i): Vec2 => [x, ys[i] ?? NaN])
       const knots = numbers(r, 40)
       const degree = number(r, 71, 3)
+      if (degree > HIGHEST_DEGREE)
+        throw new DamagedFile(`The DXF file has a SPLINE of degree ${degree}; up to ${HIGHEST_DEGREE} can be read.`)
       if (points.length <= degree || knots.length !== points.length + degree + 1)
         throw new DamagedFile('The DXF file is damaged: a SPLINE has not as many knots as its points ask for.')
       return bSpline(m, degree, knots, points, numbers(r, 41))

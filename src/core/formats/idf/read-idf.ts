@@ -5,6 +5,7 @@ import type { FileUnit } from '../../units/file-unit'
 import { DamagedFile, finite, reading } from '../limits'
 import type { RawItem, RawModel, RawShape } from '../mesh-model'
 import { extrude } from '../../mesh/extrude'
+import { chordsFor } from '../../profile/polygon'
 import { idfOutlines, type OutlineRow } from './outlines'
 
 interface Section {
@@ -37,7 +38,7 @@ export function readIdf(bytes: Uint8Array): Result<{ raw: RawModel; unit: FileUn
     const outline = sections.find((s) => s.name === 'BOARD_OUTLINE' || s.name === 'PANEL_OUTLINE')
     if (!outline) return fail('damaged', 'The IDF file has no board outline.')
     const notes: string[] = []
-    const shapes: RawShape[] = [boardShape(sections, outline)]
+    const shapes: RawShape[] = [boardShape(sections, outline, unit)]
     const items: RawItem[] = [{ name: board.rows[1]?.[0] ?? 'board', path: [], shape: 0 }]
     const thickness = finite(Number(outline.rows[0]?.[0]), 'the thickness of the board')
     placeParts(sections, thickness, mm, shapes, items, notes)
@@ -84,7 +85,7 @@ const outlineRows = (rows: readonly string[][], what: string): OutlineRow[] =>
     return { loop: loop ?? 0, x: finite(x ?? NaN, what), y: finite(y ?? NaN, what), angle: finite(angle ?? 0, what) }
   })
 
-function boardShape(sections: readonly Section[], outline: Section): RawShape {
+function boardShape(sections: readonly Section[], outline: Section, unit: 'mm' | 'thou'): RawShape {
   const thickness = finite(Number(outline.rows[0]?.[0] ?? NaN), 'the thickness of the board')
   if (thickness <= 0) throw new DamagedFile('The IDF file is damaged: the board has no thickness.')
   const loops = idfOutlines(outlineRows(outline.rows.slice(1), 'a corner of the board'))
@@ -94,17 +95,23 @@ function boardShape(sections: readonly Section[], outline: Section): RawShape {
     return ringAt(
       [finite(x ?? NaN, 'a drilled hole'), finite(y ?? NaN, 'a drilled hole')],
       finite(d ?? NaN, 'a drilled hole') / 2,
+      unit,
     )
   })
   return extrude(loops[0]!, [...loops.slice(1), ...holes], 0, thickness)
 }
 
-/** A hole drawn with enough chords for any drill. */
-function ringAt([x, y]: Vec2, radius: number): Vec2[] {
+/** How far the chords of a drilled hole may be from its circle, in the file's unit, and the fewest of them. */
+const SAGITTA = { mm: 0.004, thou: 0.16 }
+const FEWEST = 12
+
+/** A drilled hole: a via of a few tenths needs few chords, a screw hole more. */
+function ringAt([x, y]: Vec2, radius: number, unit: keyof typeof SAGITTA): Vec2[] {
   if (radius <= 0) throw new DamagedFile('The IDF file is damaged: a drilled hole has no diameter.')
-  return Array.from({ length: 96 }, (_, i): Vec2 => [
-    x + radius * Math.cos((2 * Math.PI * i) / 96),
-    y + radius * Math.sin((2 * Math.PI * i) / 96),
+  const count = Math.max(FEWEST, chordsFor(radius, 2 * Math.PI, SAGITTA[unit]))
+  return Array.from({ length: count }, (_, i): Vec2 => [
+    x + radius * Math.cos((2 * Math.PI * i) / count),
+    y + radius * Math.sin((2 * Math.PI * i) / count),
   ])
 }
 
