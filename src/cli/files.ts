@@ -67,7 +67,7 @@ const joinBytes = (a: Uint8Array, b: Uint8Array): Uint8Array => Buffer.concat([a
 export async function loadProject(file: string): Promise<{ project: Project; models: Map<string, ImportedModel> }> {
   const bytes = readBytes(file)
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
-  const { project, files } = isZip ? expectOk(unpackProject(bytes)) : besides(file, bytes)
+  const { project, files } = isZip ? expectOk(await unpackProject(bytes)) : besides(file, bytes)
   const models = new Map<string, ImportedModel>()
   for (const reference of project.references) {
     const content = files.get(reference.file)

@@ -1,10 +1,9 @@
-import { createHash } from 'node:crypto'
 import { importedFiles } from '../core/document/imported-files'
 import { packProject, unpackProject } from '../core/formats/project-file'
 import { detectFormat } from '../core/formats/detect'
 import { fail, ok, type Result } from '../core/result'
 import type { Db } from './database'
-import { readStored, storeBytes } from './file-store'
+import { readStored, shaOf, storeBytes } from './file-store'
 import { createProject, openProject } from './projects'
 
 /** A project with its imported files as one file. */
@@ -15,22 +14,30 @@ export function exportBundle(db: Db, folder: string, id: string): Result<{ name:
   const files = new Map<string, Uint8Array>()
   for (const { file, fileName } of importedFiles(project)) {
     const bytes = readStored(folder, file)
-    if (!bytes) return fail('no-file', `The imported file ${fileName} is missing from the data folder.`)
+    if (!bytes)
+      return fail(
+        'no-file',
+        `The imported file ${fileName} is missing from the data folder. Drop it on the project once more.`,
+      )
+    if (shaOf(bytes) !== file)
+      return fail(
+        'damaged-file',
+        `The imported file ${fileName} is damaged in the data folder. Drop it on the project once more.`,
+      )
     files.set(file, bytes)
   }
   return ok({ name: project.name, bytes: packProject({ project, files }) })
 }
 
 /** Takes in a project file as a new project; nothing is stored unless all of it is sound. */
-export function importBundle(db: Db, folder: string, bytes: Uint8Array): Result<{ id: string }> {
-  const bundle = unpackProject(bytes)
+export async function importBundle(db: Db, folder: string, bytes: Uint8Array): Promise<Result<{ id: string }>> {
+  const bundle = await unpackProject(bytes)
   if (!bundle.ok) return bundle
   const { project, files } = bundle.value
   for (const { file, fileName } of importedFiles(project)) {
     const content = files.get(file)
     if (!content) return fail('no-file', `The project refers to ${fileName}, which is not in the project file.`)
-    if (createHash('sha256').update(content).digest('hex') !== file)
-      return fail('wrong-file', `${fileName} in the project file is damaged.`)
+    if (shaOf(content) !== file) return fail('wrong-file', `${fileName} in the project file is damaged.`)
     const known = detectFormat(content, fileName)
     if (!known.ok) return known
   }

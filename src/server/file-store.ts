@@ -3,6 +3,7 @@ import { createReadStream, existsSync, readFileSync, renameSync, rmSync, statSyn
 import { open } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
+import { eq } from 'drizzle-orm'
 import { fail, ok, type Result } from '../core/result'
 import { detectFormat } from '../core/formats/detect'
 import { SIZE_LIMIT } from '../core/formats/limits'
@@ -16,11 +17,13 @@ const isSha = (sha: string): boolean => /^[0-9a-f]{64}$/.test(sha)
 
 export const filePath = (folder: string, sha: string): string => join(folder, 'files', sha)
 
-/** Stores bytes under their SHA-256; known bytes are stored once. */
+export const shaOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
+
+/** Stores bytes under their SHA-256; known bytes are stored once, over what a damaged disk may have left of them. */
 export function storeBytes(db: Db, folder: string, bytes: Uint8Array): string {
-  const sha = createHash('sha256').update(bytes).digest('hex')
+  const sha = shaOf(bytes)
   const path = filePath(folder, sha)
-  if (!existsSync(path)) {
+  if (!existsSync(path) || statSync(path).size !== bytes.length || shaOf(readFileSync(path)) !== sha) {
     const part = `${path}.${randomUUID()}.part`
     writeFileSync(part, bytes)
     renameSync(part, path)
@@ -66,11 +69,18 @@ export async function storeUpload(
   }
 }
 
-/** A stored file as a stream, with its size; undefined if there is none. */
-export function streamFile(folder: string, sha: string): { stream: ReadableStream; size: number } | undefined {
+/**
+ * A stored file as a stream, with its size.
+ * Errors: no-file, damaged-file (it is not as long as what was stored)
+ */
+export function streamFile(db: Db, folder: string, sha: string): Result<{ stream: ReadableStream; size: number }> {
   const path = filePath(folder, sha)
-  if (!isSha(sha) || !existsSync(path)) return undefined
-  return { stream: Readable.toWeb(createReadStream(path)) as ReadableStream, size: statSync(path).size }
+  if (!isSha(sha) || !existsSync(path)) return fail('no-file', 'The imported file is missing from the data folder. Drop it here once more.') // prettier-ignore
+  const { size } = statSync(path)
+  const stored = db.select({ size: files.size }).from(files).where(eq(files.sha, sha)).get()
+  if (stored && stored.size !== size)
+    return fail('damaged-file', 'The imported file is damaged in the data folder. Drop it here once more.')
+  return ok({ stream: Readable.toWeb(createReadStream(path)) as ReadableStream, size })
 }
 
 export const readStored = (folder: string, sha: string): Uint8Array | undefined =>

@@ -1,6 +1,14 @@
-import type { Problem, Result } from '../core/result'
+import { fail, ok, type Problem, ProblemError, type Result } from '../core/result'
 
-const STATUS: Record<string, number> = { 'no-project': 404, 'no-file': 404, clash: 409, 'too-large': 413 }
+const STATUS: Record<string, number> = {
+  'no-project': 404,
+  'no-file': 404,
+  'damaged-file': 410,
+  clash: 409,
+  'too-large': 413,
+  busy: 503,
+  'damaged-database': 503,
+}
 
 export const problemResponse = (problem: Problem): Response =>
   Response.json({ problem }, { status: STATUS[problem.kind] ?? 400 })
@@ -10,7 +18,7 @@ export const respond = <T>(result: Result<T>): Response =>
 
 /** Hosts that may be asked for: this machine, and what `ANORAK_HOST` adds for those who serve it on purpose. */
 function isOwnHost(host: string | null): boolean {
-  const name = (host ?? '').replace(/:\d+$/, '')
+  const name = (host ?? '').toLowerCase().replace(/:\d+$/, '').replace(/\.$/, '')
   const extra = (process.env.ANORAK_HOST ?? '').split(',').filter(Boolean)
   return ['127.0.0.1', 'localhost', '[::1]', ...extra].includes(name)
 }
@@ -30,7 +38,7 @@ export function refuseForeign(request: Request): Response | undefined {
 
 function sameHost(origin: string, host: string | null): boolean {
   try {
-    return new URL(origin).host === host
+    return new URL(origin).host === host?.toLowerCase()
   } catch {
     return false
   }
@@ -45,15 +53,50 @@ export const route =
     try {
       return await handler(request, ...rest)
     } catch (error) {
-      const isJson = error instanceof SyntaxError
-      const message = isJson ? 'The request is not JSON.' : 'Something went wrong in the server; nothing was saved.'
-      if (!isJson) process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`)
-      return Response.json(
-        { problem: { kind: isJson ? 'not-json' : 'server', message } },
-        { status: isJson ? 400 : 500 },
-      )
+      if (error instanceof ProblemError) return problemResponse(error.problem)
+      if (error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_BUSY'))
+        return problemResponse({
+          kind: 'busy',
+          message: 'The database is in use by another program; nothing was saved.',
+        })
+      process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`)
+      const message = 'Something went wrong in the server; nothing was saved.'
+      return Response.json({ problem: { kind: 'server', message } }, { status: 500 })
     }
   }
+
+/** The largest JSON that is read, bytes, and how deep it may be nested: no project is anywhere near. */
+const LARGEST_JSON = 24 * 1024 * 1024
+const DEEPEST_JSON = 100
+
+/** Reads a body as JSON. Errors: too-large, too-deep, not-json */
+export async function readJson(request: Request): Promise<Result<unknown>> {
+  const bytes = await readLimited(request, LARGEST_JSON)
+  if (!bytes) return fail('too-large', `A project may have ${LARGEST_JSON / 1024 / 1024} MB.`)
+  const text = new TextDecoder().decode(bytes)
+  if (nesting(text) > DEEPEST_JSON) return fail('too-deep', `The request is nested more than ${DEEPEST_JSON} deep.`)
+  try {
+    return ok(JSON.parse(text))
+  } catch {
+    return fail('not-json', 'The request is not JSON.')
+  }
+}
+
+/** How deep brackets stand in each other, those in texts not counted. */
+function nesting(json: string): number {
+  let [depth, most] = [0, 0]
+  let quoted = false
+  for (let i = 0; i < json.length; i++) {
+    const c = json.charCodeAt(i)
+    if (quoted) {
+      if (c === 92) i += 1
+      else if (c === 34) quoted = false
+    } else if (c === 34) quoted = true
+    else if (c === 123 || c === 91) most = Math.max(most, (depth += 1))
+    else if (c === 125 || c === 93) depth -= 1
+  }
+  return most
+}
 
 /** Reads a body up to a limit. */
 export async function readLimited(request: Request, limit: number): Promise<Uint8Array | undefined> {

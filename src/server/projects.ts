@@ -8,8 +8,9 @@ import { projects, revisions } from './schema'
 
 /** How many earlier documents are kept for each project. */
 const KEPT_REVISIONS = 300
-/** How many of them are sent along for undo. */
+/** How many of them are sent along for undo, and how much at the most, characters. */
 const SENT_REVISIONS = 40
+const SENT_SIZE = 1_000_000
 
 export interface ProjectCard {
   id: string
@@ -64,36 +65,48 @@ export function openProject(db: Db, id: string): Result<OpenProject> {
     .orderBy(desc(revisions.revision))
     .limit(SENT_REVISIONS)
     .all()
-    .reverse()
-    .flatMap((r) => {
+  let sent = 0
+  const near = past.filter((r) => (sent += r.document.length) <= SENT_SIZE)
+  return ok({
+    id,
+    revision: row.revision,
+    document: document.value,
+    past: near.reverse().flatMap((r) => {
       const read = readProject(r.document)
       return read.ok ? [read.value] : []
-    })
-  return ok({ id, revision: row.revision, document: document.value, past })
+    }),
+  })
 }
 
 /**
- * Saves a document on top of the revision it was made from.
+ * Saves a document on top of the revision it was made from. A document that is there already, because the answer to
+ * its first save was lost, is no clash.
  * Errors: no-project, invalid, clash (another window has saved since; nothing is written)
  */
 export function saveProject(db: Db, id: string, base: number, raw: unknown): Result<{ revision: number }> {
   const document = checkProject(raw)
   if (!document.ok) return document
-  return db.transaction((tx) => {
-    const row = tx.select().from(projects).where(eq(projects.id, id)).get()
-    if (!row || row.deletedAt !== null) return fail('no-project', 'There is no such project any more.')
-    if (row.revision !== base) return fail('clash', 'Another window has changed this project since.')
-    const now = Date.now()
-    tx.insert(revisions).values({ projectId: id, revision: row.revision, document: row.document, savedAt: now }).run()
-    tx.delete(revisions)
-      .where(and(eq(revisions.projectId, id), lt(revisions.revision, row.revision - KEPT_REVISIONS)))
-      .run()
-    tx.update(projects)
-      .set({ name: document.value.name, document: writeProject(document.value), revision: base + 1, updatedAt: now })
-      .where(eq(projects.id, id))
-      .run()
-    return ok({ revision: base + 1 })
-  })
+  return db.transaction(
+    (tx) => {
+      const row = tx.select().from(projects).where(eq(projects.id, id)).get()
+      if (!row || row.deletedAt !== null) return fail('no-project', 'There is no such project any more.')
+      const text = writeProject(document.value)
+      if (row.revision === base + 1 && row.document === text) return ok({ revision: row.revision })
+      if (row.revision !== base) return fail('clash', 'Another window has changed this project since.')
+      const now = Date.now()
+      tx.insert(revisions).values({ projectId: id, revision: row.revision, document: row.document, savedAt: now }).run()
+      tx.delete(revisions)
+        .where(and(eq(revisions.projectId, id), lt(revisions.revision, row.revision - KEPT_REVISIONS)))
+        .run()
+      tx.update(projects)
+        .set({ name: document.value.name, document: text, revision: base + 1, updatedAt: now })
+        .where(eq(projects.id, id))
+        .run()
+      return ok({ revision: base + 1 })
+      // Waits for others who write, instead of failing because it has read before.
+    },
+    { behavior: 'immediate' },
+  )
 }
 
 export function renameProject(db: Db, id: string, name: string): Result<{ revision: number }> {
@@ -111,16 +124,18 @@ export function duplicateProject(db: Db, id: string): Result<{ id: string }> {
 }
 
 /** Takes a project out of the list, or brings it back. */
-export function setDeleted(db: Db, id: string, deleted: boolean): void {
-  db.update(projects)
-    .set({ deletedAt: deleted ? Date.now() : null })
-    .where(eq(projects.id, id))
-    .run()
+export function setDeleted(db: Db, id: string, deleted: boolean): Result<{ id: string }> {
+  const deletedAt = deleted ? Date.now() : null
+  const { changes } = db.update(projects).set({ deletedAt }).where(eq(projects.id, id)).run()
+  return changes > 0 ? ok({ id }) : NO_PROJECT
 }
 
-export function setPicture(db: Db, id: string, picture: Buffer): void {
-  db.update(projects).set({ picture }).where(eq(projects.id, id)).run()
+export function setPicture(db: Db, id: string, picture: Buffer): Result<{ id: string }> {
+  const { changes } = db.update(projects).set({ picture }).where(eq(projects.id, id)).run()
+  return changes > 0 ? ok({ id }) : NO_PROJECT
 }
+
+const NO_PROJECT = fail('no-project', 'There is no such project.')
 
 export const getPicture = (db: Db, id: string): Buffer | undefined =>
   db.select({ picture: projects.picture }).from(projects).where(eq(projects.id, id)).get()?.picture ?? undefined

@@ -109,28 +109,28 @@ test('the demo is seeded once; what a user does to it stays', () => {
 })
 
 describe('a project as one file', () => {
-  test('goes out with its board and comes in on another machine', () => {
+  test('goes out with its board and comes in on another machine', async () => {
     const demo = listProjects(db).find((p) => p.name === 'Rain logger')!
     const bundle = exportBundle(db, folder, demo.id)
     if (!bundle.ok) throw new Error(bundle.problem.message)
     const other = mkdtempSync(join(tmpdir(), 'anorak-other-'))
     const there = openDatabase(other)
-    const made = importBundle(there, other, bundle.value.bytes)
+    const made = await importBundle(there, other, bundle.value.bytes)
     const open = made.ok ? openProject(there, made.value.id) : made
     expect(open.ok && open.value.document).toEqual(expectOpen(demo.id).document)
     expect(readStored(other, expectOpen(demo.id).document.references[0]!.file)!.length).toBeGreaterThan(100_000)
     rmSync(other, { recursive: true, force: true })
   })
-  test('a damaged one is refused whole', () => {
+  test('a damaged one is refused whole', async () => {
     const count = listProjects(db).length
-    expect(importBundle(db, folder, new Uint8Array([1, 2, 3])).ok).toBe(false)
+    expect((await importBundle(db, folder, new Uint8Array([1, 2, 3]))).ok).toBe(false)
     const project = {
       ...emptyProject('Funnel'),
       references: [makeReference({ id: 'r', name: 'r', kind: 'step', file: 'c'.repeat(64), fileName: 'r.step' })],
     }
-    const without = importBundle(db, folder, packProject({ project, files: new Map() }))
+    const without = await importBundle(db, folder, packProject({ project, files: new Map() }))
     expect(without.ok ? '' : without.problem.kind).toBe('no-file')
-    const wrong = importBundle(
+    const wrong = await importBundle(
       db,
       folder,
       packProject({ project, files: new Map([['c'.repeat(64), new TextEncoder().encode('ISO-10303-21;')]]) }),

@@ -52,6 +52,31 @@ test.describe('a server that is killed', () => {
     await page.getByRole('button', { name: 'Undo' }).click()
     await expect(name).toHaveValue('Saved in time')
   })
+
+  test('has what was edited while it was away, though the page was left meanwhile', async ({ page }) => {
+    await page.goto(URL)
+    await page
+      .getByRole('link', { name: /^Open / })
+      .first()
+      .click()
+    const name = page.getByRole('textbox', { name: 'Name of the project' })
+    await expect(page.getByText(/^Saved /)).toBeVisible()
+    await kill()
+    await name.fill('Typed and left')
+    await name.press('Enter')
+    await expect(page.getByText(/not saved/i)).toBeVisible()
+    const asked = page.waitForEvent('dialog')
+    const address = page.url()
+    void page.goto('about:blank').catch(() => {})
+    const dialog = await asked
+    expect(dialog.type()).toBe('beforeunload')
+    await dialog.accept()
+    await page.waitForURL('about:blank')
+    await serve()
+    await page.goto(address)
+    await expect(name).toHaveValue('Typed and left')
+    await expect(page.getByText(/^Saved /)).toBeVisible()
+  })
 })
 
 test.describe('values', () => {

@@ -102,6 +102,9 @@ export const readingSchema = z.object({
   resolution: z.number().positive().max(10).default(0.01),
 })
 
+/** Ten thousand holes named one by one are well under this. */
+const MOST_IN_FIELDS = 300_000
+
 export const stepSchema = z.object({
   id,
   kind: z.string().min(1).max(40),
@@ -110,7 +113,10 @@ export const stepSchema = z.object({
   as: z.string().regex(FORMULA_NAME, 'letters, digits and _, beginning with a letter').optional(),
   off: z.boolean().default(false),
   /** Values by field name; which fields there are depends on the kind. */
-  fields: z.record(z.string(), z.json()).default({}),
+  fields: z
+    .record(z.string().max(40), z.json())
+    .refine((f) => JSON.stringify(f).length <= MOST_IN_FIELDS, `fields of up to ${MOST_IN_FIELDS} characters`)
+    .default({}),
 })
 
 export const projectSchema = z.object({

@@ -97,17 +97,30 @@ test('file names are safe on every system', () => {
 describe('a project as one file', () => {
   test('comes back the same, with its files', async () => {
     const { project } = await parts()
-    const files = new Map([['a'.repeat(64), strToU8('ISO-10303-21;')]])
-    const back = unpackProject(packProject({ project, files }))
+    const [own, stray] = [project.references[0]!.file, 'f'.repeat(64)]
+    const files = new Map([[own, strToU8('ISO-10303-21;')], [stray, strToU8('left over')]]) // prettier-ignore
+    const back = await unpackProject(packProject({ project, files }))
     expect(back.ok && back.value.project).toEqual(project)
-    expect(back.ok && [...back.value.files.keys()]).toEqual(['a'.repeat(64)])
+    // What the project does not refer to is not even unfolded.
+    expect(back.ok && [...back.value.files.keys()]).toEqual([own])
   })
   test.each([
     ['no ZIP', strToU8('hello')],
     ['an empty ZIP', zipSync({})],
     ['other files', zipSync({ '../../evil': strToU8('x') })],
-  ])('%s is refused', (_, bytes) => {
-    const back = unpackProject(bytes)
+  ])('%s is refused', async (_, bytes) => {
+    const back = await unpackProject(bytes)
     expect(back.ok ? 'ok' : back.problem.kind).toBe('not-a-project')
   })
+  test('one that would unfold to far more than it is stays folded', async () => {
+    const bomb = zipSync({ 'project.json': new Uint8Array(64 * 1024 * 1024) }, { level: 9 })
+    expect(bomb.length).toBeLessThan(100_000)
+    const back = await unpackProject(bomb)
+    expect(back.ok ? 'ok' : back.problem.kind).toBe('too-large')
+    const { project } = await parts()
+    const sha = project.references[0]!.file
+    const huge = zipSync({ 'project.json': strToU8(JSON.stringify(project)), [`files/${sha}`]: new Uint8Array(220 * 1024 * 1024) }, { level: 9 }) // prettier-ignore
+    const refused = await unpackProject(huge)
+    expect(refused.ok ? 'ok' : refused.problem.kind).toBe('too-large')
+  }, 60_000)
 })

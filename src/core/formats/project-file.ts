@@ -1,7 +1,9 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { strFromU8, strToU8, unzip, zipSync } from 'fflate'
+import { importedFiles } from '../document/imported-files'
 import { readProject, writeProject } from '../sheet/read-project'
 import type { Project } from '../document/schema'
 import { fail, ok, type Result } from '../result'
+import { SIZE_LIMIT } from './limits'
 
 /** A project with the files it refers to, by SHA-256. */
 export interface ProjectBundle {
@@ -9,9 +11,10 @@ export interface ProjectBundle {
   files: Map<string, Uint8Array>
 }
 
-/** Largest unpacked size of one file in a bundle, and of all, bytes. */
-const LARGEST_FILE = 250 * 1024 * 1024
-const LARGEST_TOTAL = 1024 * 1024 * 1024
+/** Largest unpacked size of the document, of one imported file, and of all of them, bytes. */
+const LARGEST_DOCUMENT = 24 * 1024 * 1024
+const LARGEST_FILE = SIZE_LIMIT
+const LARGEST_TOTAL = 400 * 1024 * 1024
 
 /** Ending of a project saved as one file. */
 export const PROJECT_ENDING = '.anorak.zip'
@@ -24,35 +27,50 @@ export function packProject({ project, files }: ProjectBundle): Uint8Array {
 }
 
 /**
- * Unpacks a project file. Files whose name is no SHA-256 are ignored; their contents are checked by the caller.
+ * Unpacks a project file: first the document, then of the files just those that it refers to. Nothing is unfolded that
+ * says it is too large, and what is large is unfolded in a thread of its own.
  * Errors: not-a-project, too-large, and those of the document
  */
-export function unpackProject(bytes: Uint8Array): Result<ProjectBundle> {
-  let total = 0
-  let tooLarge = false
-  let entries: Record<string, Uint8Array>
-  try {
-    entries = unzipSync(bytes, {
-      filter: (file) => {
-        const wanted = file.name === 'project.json' || /^files\/[0-9a-f]{64}$/.test(file.name)
-        if (!wanted) return false
-        total += file.originalSize
-        if (file.originalSize > LARGEST_FILE || total > LARGEST_TOTAL) tooLarge = true
-        return !tooLarge
-      },
-    })
-  } catch {
-    return fail('not-a-project', 'This is not a project file: it is no readable ZIP.')
-  }
-  if (tooLarge) return fail('too-large', 'The project file unpacks to more than this program takes in.')
-  const text = entries['project.json']
+export async function unpackProject(bytes: Uint8Array): Promise<Result<ProjectBundle>> {
+  const document = await entries(bytes, (name) => name === 'project.json', LARGEST_DOCUMENT)
+  if (!document.ok) return document
+  const text = document.value['project.json']
   if (!text) return fail('not-a-project', 'This is not a project file: it holds no project.json.')
   const project = readProject(strFromU8(text))
   if (!project.ok) return project
-  const files = new Map(
-    Object.entries(entries)
-      .filter(([name]) => name.startsWith('files/'))
-      .map(([name, content]) => [name.slice(6), content]),
-  )
+  const wanted = new Set(importedFiles(project.value).map((f) => `files/${f.file}`))
+  const found = await entries(bytes, (name) => wanted.has(name), LARGEST_FILE)
+  if (!found.ok) return found
+  const files = new Map(Object.entries(found.value).map(([name, content]) => [name.slice('files/'.length), content]))
   return ok({ project: project.value, files })
+}
+
+function entries(
+  bytes: Uint8Array,
+  isWanted: (name: string) => boolean,
+  largest: number,
+): Promise<Result<Record<string, Uint8Array>>> {
+  let total = 0
+  let tooLarge = false
+  const filter = ({ name, originalSize }: { name: string; originalSize: number }) => {
+    if (tooLarge || !isWanted(name)) return false
+    total += originalSize
+    tooLarge = originalSize > largest || total > LARGEST_TOTAL
+    return !tooLarge
+  }
+  return new Promise((resolve) => {
+    const done = (error: unknown, found: Record<string, Uint8Array>) =>
+      resolve(
+        tooLarge
+          ? fail('too-large', 'The project file unpacks to more than this program takes in.')
+          : error
+            ? fail('not-a-project', 'This is not a project file: it is no readable ZIP.')
+            : ok(found),
+      )
+    try {
+      unzip(bytes, { filter }, done)
+    } catch (error) {
+      done(error, {})
+    }
+  })
 }

@@ -16,6 +16,7 @@ import type { SceneView } from '../scene/scene-view'
 import { Actions } from '../actions/actions'
 import { ActionsContext, useActions } from '../actions/actions-context'
 import { keepFigures } from '../store/last-figures'
+import { unsavedOf } from '../store/unsaved'
 import { startSaving } from './saver'
 import { createProjectStore, type ProjectStore, StoreContext, useProject } from '../store/store'
 import { TopBar } from './top-bar'
@@ -65,7 +66,9 @@ export function ProjectPage({ id }: { id: string }) {
 }
 
 function start(open: OpenProject): Opened & { close: () => void } {
-  const store = createProjectStore(open)
+  const kept = unsavedOf(open.id, open.document)
+  const goesOn = kept?.base === open.revision
+  const store = createProjectStore(open, goesOn ? undefined : kept?.document)
   const { receive } = store.getState()
   const engine = new Engine({
     onBuild: (build) => {
@@ -84,6 +87,8 @@ function start(open: OpenProject): Opened & { close: () => void } {
   })
   const actions = new Actions(store, engine)
   const stopSaving = startSaving(store)
+  // What was made on the very revision that the server still has is simply gone on with.
+  if (kept && goesOn) store.getState().edit(() => kept.document)
   const stopBuilding = store.subscribe((state, before) => {
     if (state.history.present !== before.history.present || (before.dragging && !state.dragging))
       request(state.dragging)

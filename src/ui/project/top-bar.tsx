@@ -89,7 +89,9 @@ function UndoRedo() {
 
 function SavedState() {
   const saved = useProject((s) => s.saved)
+  const unsaved = useProject((s) => s.unsaved !== undefined)
   if (saved.state === 'clash') return <Clash />
+  if (unsaved) return <Unsaved />
   const time = (at: number) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
   const text =
     saved.state === 'saved' ? `Saved ${time(saved.at)}` : saved.state === 'offline' ? 'Not saved' : 'Saving …'
@@ -100,6 +102,22 @@ function SavedState() {
       title={saved.state === 'offline' ? saved.why : undefined}
     >
       {text}
+    </span>
+  )
+}
+
+/** Edits that never reached the server, and a newer revision there: the maker says which counts. */
+function Unsaved() {
+  const take = useProject((s) => s.takeUnsaved)
+  return (
+    <span role="alert" className="flex items-center gap-3 text-[14px] text-ochre">
+      ▲ Edits made here were never saved
+      <button type="button" className="figure" onClick={() => take(true)}>
+        put them in
+      </button>
+      <button type="button" className="figure" onClick={() => take(false)}>
+        drop them
+      </button>
     </span>
   )
 }

@@ -1,3 +1,4 @@
+import type { Project } from '@/core/document/schema'
 import type { Edit } from '@/core/document/edits'
 import { endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
 import type { OpenProject } from '../api'
@@ -17,6 +18,10 @@ export interface DocumentSlice {
   /** The revision the server has, on which the next save builds. */
   revision: number
   saved: Saved
+  /** Edits of this browser that were made on an older revision and never saved. */
+  unsaved: Project | undefined
+  /** Takes them up as an edit, or lets them go. */
+  takeUnsaved: (take: boolean) => void
   /** True while the last edit was part of a drag. */
   dragging: boolean
   edit: (change: Edit, options?: { group?: string; dragging?: boolean }) => void
@@ -35,6 +40,11 @@ export const documentSlice =
     revision: open.revision,
     saved: { state: 'saved', at: Date.now() },
     dragging: false,
+    unsaved: undefined,
+    takeUnsaved: (take) => {
+      const { unsaved, history } = get()
+      set({ unsaved: undefined, ...(take && unsaved ? { history: record(history, unsaved) } : {}) })
+    },
     edit: (change, { group, dragging = false } = {}) =>
       set({ history: record(get().history, change(get().history.present), group), dragging }),
     endEdit: () => set({ history: endGroup(get().history), dragging: false }),

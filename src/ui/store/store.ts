@@ -10,9 +10,11 @@ import { type Place, type ViewSlice, viewSlice } from './view-slice'
 export type ProjectState = DocumentSlice & ResultsSlice & ViewSlice
 export type ProjectStore = ReturnType<typeof createProjectStore>
 
-export function createProjectStore(open: OpenProject) {
+/** @param kept edits of this browser that were never saved, made on an older revision */
+export function createProjectStore(open: OpenProject, kept?: Project) {
   return createStore<ProjectState>()((set, get) => ({
     ...documentSlice(open)(set, get),
+    unsaved: kept,
     ...resultsSlice(set, get),
     ...viewSlice(firstPlace(open.document))(set, get),
   }))

@@ -8,5 +8,5 @@ const LARGEST = 300 * 1024 * 1024
 export const POST = route(async (request) => {
   const bytes = await readLimited(request, LARGEST)
   if (!bytes) return problemResponse({ kind: 'too-large', message: 'A project file may have 300 MB.' })
-  return respond(importBundle(database(), dataFolder(), bytes))
+  return respond(await importBundle(database(), dataFolder(), bytes))
 })

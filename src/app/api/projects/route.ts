@@ -1,18 +1,23 @@
 import { z } from 'zod'
 import { checkProject } from '@/core/sheet/read-project'
 import { database } from '@/server/database'
-import { problemResponse, route } from '@/server/http'
+import { problemResponse, readJson, route } from '@/server/http'
 import { createEmpty, createProject, listProjects } from '@/server/projects'
 
 export const dynamic = 'force-dynamic'
 
 export const GET = route(() => Response.json({ projects: listProjects(database()) }))
 
-const body = z.union([z.object({ document: z.json() }), z.object({ name: z.string().trim().min(1).max(120) })])
+const body = z.union([
+  z.object({ document: z.record(z.string(), z.unknown()) }),
+  z.object({ name: z.string().trim().min(1).max(120) }),
+])
 
 /** Makes a project: an empty one by name, or from a document. */
 export const POST = route(async (request) => {
-  const wanted = body.safeParse(await request.json())
+  const sent = await readJson(request)
+  if (!sent.ok) return problemResponse(sent.problem)
+  const wanted = body.safeParse(sent.value)
   if (!wanted.success)
     return problemResponse({ kind: 'invalid', message: 'A project needs a name of up to 120 characters.' })
   if ('name' in wanted.data) return Response.json(createEmpty(database(), wanted.data.name))

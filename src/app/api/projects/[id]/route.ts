@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { database } from '@/server/database'
-import { problemResponse, respond, route } from '@/server/http'
+import { problemResponse, readJson, respond, route } from '@/server/http'
 import { openProject, renameProject, saveProject, setDeleted } from '@/server/projects'
 
 interface Params {
@@ -9,11 +9,13 @@ interface Params {
 
 export const GET = route(async (_request, { params }: Params) => respond(openProject(database(), (await params).id)))
 
-const save = z.object({ base: z.number().int().positive(), document: z.json() })
+const save = z.object({ base: z.number().int().positive(), document: z.unknown() })
 
 /** Saves a document on top of the revision it was made from; 409 if another window was first. */
 export const PUT = route(async (request, { params }: Params) => {
-  const wanted = save.safeParse(await request.json())
+  const body = await readJson(request)
+  if (!body.ok) return problemResponse(body.problem)
+  const wanted = save.safeParse(body.value)
   if (!wanted.success)
     return problemResponse({ kind: 'invalid', message: 'A save needs a base revision and a document.' })
   return respond(saveProject(database(), (await params).id, wanted.data.base, wanted.data.document))
@@ -24,10 +26,14 @@ const change = z.object({ name: z.string().trim().min(1).max(120).optional(), de
 /** Renames a project, deletes it or brings it back. */
 export const PATCH = route(async (request, { params }: Params) => {
   const { id } = await params
-  const wanted = change.safeParse(await request.json())
+  const body = await readJson(request)
+  if (!body.ok) return problemResponse(body.problem)
+  const wanted = change.safeParse(body.value)
   if (!wanted.success) return problemResponse({ kind: 'invalid', message: 'A name has 1 to 120 characters.' })
-  if (wanted.data.deleted !== undefined) setDeleted(database(), id, wanted.data.deleted)
-  return wanted.data.name === undefined
-    ? Response.json({ id })
-    : respond(renameProject(database(), id, wanted.data.name))
+  const { name, deleted } = wanted.data
+  if (deleted !== undefined) {
+    const done = setDeleted(database(), id, deleted)
+    if (!done.ok || name === undefined) return respond(done)
+  }
+  return respond(name === undefined ? openProject(database(), id) : renameProject(database(), id, name))
 })

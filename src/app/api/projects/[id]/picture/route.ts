@@ -1,5 +1,5 @@
 import { database } from '@/server/database'
-import { problemResponse, readLimited, route } from '@/server/http'
+import { problemResponse, readLimited, respond, route } from '@/server/http'
 import { getPicture, setPicture } from '@/server/projects'
 
 interface Params {
@@ -21,6 +21,5 @@ export const PUT = route(async (request, { params }: Params) => {
   const bytes = await readLimited(request, LARGEST)
   if (!bytes || !PNG.every((b, i) => bytes[i] === b))
     return problemResponse({ kind: 'invalid', message: 'A picture is a PNG of up to 1 MB.' })
-  setPicture(database(), (await params).id, Buffer.from(bytes))
-  return Response.json({})
+  return respond(setPicture(database(), (await params).id, Buffer.from(bytes)))
 })
