@@ -28,6 +28,7 @@ export function fillLoops(
     const points = corners.map(at)
     const small = extent(points.flat()) < SMALL * whole && corners.length <= MOST_SIDES
     if (corners.length < 3 || (corners.length > FEW_SIDES && !small)) continue
+    if (isRim(indices, loop, corners)) continue
     const facets = triangulate(points)
     if (facets.length !== 3 * (corners.length - 2)) continue
     added.push(...facets.map((i) => corners[i]!))
@@ -39,6 +40,10 @@ export function fillLoops(
   all.set(added, indices.length)
   return { mesh: { positions, indices: all }, holes, facets: added.length / 3 }
 }
+
+/** True where the facets along a loop have no corner off it: it goes round a loose patch, not round a hole. */
+const isRim = (indices: ArrayLike<number>, loop: readonly number[], corners: readonly number[]): boolean =>
+  loop.every((side) => corners.includes(indices[nextSide(nextSide(side))]!))
 
 const extent = (positions: ArrayLike<number>): number => length(boxSize(boxOfPositions(positions)))
 

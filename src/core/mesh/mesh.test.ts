@@ -66,6 +66,22 @@ test('a small round hole is closed, a missing side is not', () => {
   expect(mendingNotes(open.mending)[0]).toContain('24 open edges remain')
 })
 
+test('a loose facet or two are no solid: their rim is not a hole', () => {
+  const square = [0, 0, 0, 20, 0, 0, 20, 15, 0, 0, 15, 4]
+  for (const indices of [
+    [0, 1, 2],
+    [0, 1, 2, 0, 2, 3],
+  ]) {
+    const { mesh, mending } = mend(square, indices)
+    expect(mending).toMatchObject({ filledHoles: 0, open: indices.length === 3 ? 3 : 4 })
+    expect(meshFacts(mesh.positions, mesh.indices).closed).toBe(false)
+  }
+  // Three sides of a pyramid on three corners still have a hole below them.
+  const pyramid = mend([0, 0, 0, 6, 0, 0, 0, 6, 0, 0, 0, 6], [0, 1, 3, 1, 2, 3, 2, 0, 3])
+  expect(pyramid.mending).toMatchObject({ filledHoles: 1, filledFacets: 1, open: 0 })
+  expect(meshFacts(pyramid.mesh.positions, pyramid.mesh.indices)).toMatchObject({ closed: true, volume: expect.closeTo(36, 9) }) // prettier-ignore
+})
+
 test('corners that lie a hair apart are joined', () => {
   const { positions, indices } = boxSoup([30, 20, 5])
   const shaken = positions.map((v, i) => v + (i % 7) * 1e-4)

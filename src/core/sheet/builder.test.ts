@@ -50,6 +50,36 @@ test('a formula follows its number, and the number’s problem is told where it 
   expect(broken.steps[0]!.problems[0]).toMatchObject({ field: 'clear', kind: 'circle' })
 })
 
+describe('numbers that hang on each other', () => {
+  const chain = (count: number, last: string) => (p: Project) => ({
+    ...p,
+    numbers: Array.from({ length: count }, (_, i) => ({
+      id: `n${i}`,
+      name: `n${i}`,
+      formula: i === count - 1 ? last : `n${i + 1} + 0.001 mm`,
+    })),
+  })
+  const named = (p: Project) => setField(step(p, 'case'), 'clear', 'n0')(p)
+
+  test('a thousand in a row have their value, and so has the step at their end', async () => {
+    const { project, builder, build } = start()
+    const built = await build(chain(1000, '0.2 mm')(named(project)), builder)
+    expect(built.numberProblems).toEqual({})
+    expect(built.steps[0]!.values.clear).toBeCloseTo(1.199, 9)
+  })
+
+  test('the one that is wrong is told as the culprit, however far away it is', async () => {
+    const { project, builder, build } = start()
+    const area = await build(chain(200, '2 mm * 3 mm')(named(project)), builder)
+    expect(area.numberProblems.n199!.message).toContain('area')
+    expect(area.steps[0]!.problems[0]).toMatchObject({ field: 'clear' })
+    expect(area.steps[0]!.problems[0]!.message).toContain('n199')
+    const circle = await build(chain(1000, 'n3 + 1 mm')(named(project)), builder)
+    expect([circle.numberProblems.n3!.kind, circle.numberProblems.n999!.kind]).toEqual(['circle', 'circle'])
+    expect(circle.steps[0]!.problems[0]).toMatchObject({ field: 'clear', kind: 'circle' })
+  })
+})
+
 test('a failed step keeps the last good shape and carries its reason; the others go on', async () => {
   const { project, builder, build } = start()
   const good = await build(project, builder)
