@@ -90,6 +90,11 @@ describe('meshes', () => {
     expect(model.items.map((i) => i.volume)).toEqual([6000, 6000, 48000].map((v) => expect.closeTo(v, 1)))
     expect(model.shapes).toHaveLength(2)
   })
+  test('a word that is no unit is none, whatever it is called elsewhere', async () => {
+    const inside = `<resources><object id="1" type="model">${meshXml(boxSoup([1, 2, 3]))}</object></resources><build><item objectid="1"/></build>`
+    for (const unit of ['constructor', 'toString', 'furlong'])
+      expect(await read(threemf(inside, unit), 'foot.3mf')).toMatchObject({ ok: false, problem: { message: expect.stringContaining(`"${unit}"`) } }) // prettier-ignore
+  })
   test('an IDF board has its outline, cut-out, holes and parts on both sides, in mm or thou', async () => {
     for (const unit of ['MM', 'THOU'] as const) {
       const model = await solids(idf(unit), 'gauge.emn')

@@ -218,7 +218,7 @@ function assemble(contents: Contents): Result<{ raw: RawModel; unit: FileUnit }>
       : [...contents.objects.keys()].map((object) => ({ object, transform: IDENTITY }))
   for (const r of roots) add(r.object, r.transform, [], 0)
   if (items.length === 0) return fail('empty', 'The 3MF model holds no triangles.')
-  const unit = UNITS[contents.unit]
+  const unit = Object.hasOwn(UNITS, contents.unit) ? UNITS[contents.unit] : undefined
   if (!unit) return fail('damaged', `The 3MF model is in "${contents.unit}", which is no unit of the format.`)
   return ok({ raw: { shapes, items, notes: [] }, unit: { name: unit, from: 'declared in the file', certain: true } })
 }
