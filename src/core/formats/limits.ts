@@ -5,6 +5,9 @@ export const SIZE_LIMIT = 200 * 1024 * 1024
 /** The most triangles taken in. */
 export const TRIANGLE_LIMIT = 5_000_000
 
+/** The most things a model puts in their places, each use of a thing counted. */
+export const PLACED_LIMIT = 100_000
+
 /** The most lines and arcs of a drawing. */
 export const SEGMENT_LIMIT = 1_000_000
 

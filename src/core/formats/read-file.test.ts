@@ -95,6 +95,13 @@ describe('meshes', () => {
     for (const unit of ['constructor', 'toString', 'furlong'])
       expect(await read(threemf(inside, unit), 'foot.3mf')).toMatchObject({ ok: false, problem: { message: expect.stringContaining(`"${unit}"`) } }) // prettier-ignore
   })
+  test('what a 3MF doubles over and over is counted before it is made, though there is nothing in it', async () => {
+    const twice = (id: number) => `<object id="${id}" type="model"><components>${`<component objectid="${id - 1}"/>`.repeat(2)}</components></object>` // prettier-ignore
+    const empty = '<mesh><vertices/><triangles/></mesh>'
+    const doubled = Array.from({ length: 20 }, (_, i) => twice(i + 2)).join('')
+    const inside = `<resources><object id="1" type="model">${empty}</object>${doubled}</resources><build><item objectid="21"/></build>`
+    expect(await read(threemf(inside), 'many.3mf')).toMatchObject({ ok: false, problem: { message: expect.stringContaining('100,000 objects') } }) // prettier-ignore
+  })
   test('an IDF board has its outline, cut-out, holes and parts on both sides, in mm or thou', async () => {
     for (const unit of ['MM', 'THOU'] as const) {
       const model = await solids(idf(unit), 'gauge.emn')

@@ -73,6 +73,15 @@ test('inches and nested, turned assemblies come out in millimetres, right to 0.0
   }
 })
 
+test('a file that declares no unit is taken for millimetres as a guess, and says so', async () => {
+  const text = new TextDecoder().decode(await stepBytes(simpleBoard(PLAIN)))
+  const unitless = text.replace(/GLOBAL_UNIT_ASSIGNED_CONTEXT\s*\(\([^)]*\)\)/g, 'GLOBAL_UNIT_ASSIGNED_CONTEXT(())')
+  expect(unitless).not.toBe(text)
+  const model = await read(bytesOf(unitless))
+  expect(model.unit).toEqual({ name: 'mm', from: 'assumed: the file declares no unit', certain: false })
+  expect(model.items).toHaveLength((await read(bytesOf(text))).items.length)
+})
+
 test('names repeat without being mixed up', async () => {
   const pin: Solid = { kind: 'cylinder', radius: 0.5, height: 3 }
   const model = await read(

@@ -5,6 +5,7 @@ import { solidColors } from './colors'
 import { Part21 } from './part21'
 import { checkStepBytes } from './recognise-step'
 import { type PlacedSolid, placedSolids } from './structure'
+import { ASSUMED_UNIT } from './units'
 import type { StepUnit } from './units'
 
 /** Largest distance between a curved face and its triangles, mm. */
@@ -171,5 +172,6 @@ function assemble(
     unread.length > 0
       ? [`${unread.length} of ${solids.length} solids could not be read: ${unread.slice(0, 5).join(', ')}.`]
       : []
-  return ok({ format: 'step', unit: { name: unit.name, from: unit.from, certain: true }, shapes, items, notes })
+  const { name, from } = unit
+  return ok({ format: 'step', unit: { name, from, certain: unit !== ASSUMED_UNIT }, shapes, items, notes })
 }

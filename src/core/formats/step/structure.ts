@@ -1,7 +1,7 @@
 import { compose, fromFrame, IDENTITY, invert, type Placement } from '../../geometry/placement'
 import { cross, dot, normalize, scale, sub, type Vec3 } from '../../geometry/vec'
 import { isRef, type Part21, type Value } from './part21'
-import { lengthUnitOf, type StepUnit } from './units'
+import { ASSUMED_UNIT, lengthUnitOf, type StepUnit } from './units'
 
 /** One solid at one place, before it is given triangles. */
 export interface PlacedSolid {
@@ -38,7 +38,7 @@ class Walk {
   private readonly linked = new Map<number, number[]>()
   private readonly children = new Map<number, Child[]>()
   private readonly contextUnits = new Map<number, StepUnit>()
-  fileUnit: StepUnit = { name: 'mm', mm: 1, from: 'assumed: the file declares no unit' }
+  fileUnit = ASSUMED_UNIT
 
   constructor(private readonly file: Part21) {}
 

@@ -30,6 +30,9 @@ const NAMES: [number, string][] = [
   [0.0254, 'thou'],
 ]
 
+/** What a file that declares none is read in: a guess. */
+export const ASSUMED_UNIT: StepUnit = { name: 'mm', mm: 1, from: 'assumed: the file declares no unit' }
+
 /** The length unit of a representation context, or undefined if it declares none. */
 export function lengthUnitOf(file: Part21, context: number): StepUnit | undefined {
   const units = file.args(context, 'GLOBAL_UNIT_ASSIGNED_CONTEXT')?.[0]

@@ -2,7 +2,7 @@ import { type Unzipped, unzipSync } from 'fflate'
 import { compose, IDENTITY, type Placement } from '../../geometry/placement'
 import { fail, ok, type Result } from '../../result'
 import type { FileUnit } from '../../units/file-unit'
-import { checkTriangles, DamagedFile, finite, reading } from '../limits'
+import { checkTriangles, DamagedFile, finite, reading, PLACED_LIMIT } from '../limits'
 import type { RawItem, RawModel, RawShape } from '../mesh-model'
 import { readXml } from '../xml'
 
@@ -185,10 +185,16 @@ function assemble(contents: Contents): Result<{ raw: RawModel; unit: FileUnit }>
   const items: RawItem[] = []
   const made = new Map<string, number>()
   let total = 0
+  let placed = 0
   const add = (id: string, place: Placement, path: string[], depth: number): void => {
     const object = contents.objects.get(id)
     if (!object)
       throw new DamagedFile(`The 3MF model is damaged: it refers to object ${id.split('#')[1]}, which is not there.`)
+    placed += 1
+    if (placed > PLACED_LIMIT)
+      throw new DamagedFile(
+        `The 3MF model puts more than ${PLACED_LIMIT.toLocaleString('en')} objects in their places, which is more than can be read.`,
+      )
     if (depth > DEEPEST) throw new DamagedFile('The 3MF model is damaged: an object contains itself.')
     const name = object.name || `object ${id.split('#')[1]}`
     if (object.indices.length > 0) {
