@@ -41,8 +41,15 @@ export const asFormulaName = (name: string): string => {
   return /^[a-z_]/.test(plain) ? plain : `r${plain}`
 }
 
-/** Names of the printer, of the references and of the project's own numbers (worked out when asked for). */
-export function projectNames(project: Project, references: readonly Reference[]): Names {
+/**
+ * Names of the printer, of the references and of the project's own numbers (worked out when asked for).
+ * @param later names that steps of the sheet will tell
+ */
+export function projectNames(
+  project: Project,
+  references: readonly Reference[],
+  later: ReadonlySet<string> = new Set(),
+): Names {
   const known = new Map<string, Known>()
   const tell: Names['tell'] = (prefix, facts) => {
     for (const [name, value] of Object.entries(facts)) known.set(`${prefix}.${name}`, length(value))
@@ -78,7 +85,10 @@ export function projectNames(project: Project, references: readonly Reference[])
       const facts = readingFacts(reading.repeats, reading.resolution)
       return settle(name, facts.ok ? ok(length(facts.value.mean)) : inside(name, facts.problem))
     }
-    return numbers.has(name) ? workOutNumber(name) : undefined
+    if (numbers.has(name)) return workOutNumber(name)
+    return later.has(name)
+      ? fail('later', `${name} is not known here yet: its step comes later in the sheet, or could not be built.`)
+      : undefined
   }
   /** Works out a number after those it needs, without going deeper for each of a long chain. */
   const workOutNumber = (first: string): Result<Known> => {

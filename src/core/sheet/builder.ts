@@ -14,7 +14,7 @@ import { ProblemError, raise } from '../result'
 import { stepKindNamed } from '../steps/registry'
 import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/step-kind'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
-import { accept, ownNames, type PartState, referenceOf, type Run } from './run'
+import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
 import { type Made, StepCache } from './step-cache'
 
 /** A solid as it leaves the kernel, and with its regions once somebody has pointed at it. */
@@ -64,7 +64,7 @@ export class Builder {
     pause: () => Promise<void> | void = () => {},
   ): Promise<Build> {
     const references = this.references.all(project, models)
-    const names = projectNames(project, references)
+    const names = projectNames(project, references, namesToCome(project.steps))
     const run: Run = {
       project,
       references,

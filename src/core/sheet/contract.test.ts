@@ -174,6 +174,25 @@ describe('facts and failure', () => {
     expect(Object.keys(build.numberProblems)).toEqual(['n2'])
   })
 
+  test('what a step further down tells is not unknown: it comes later, alone or through a number', async () => {
+    const project = {
+      ...sheet(
+        step('a', 'slab', { height: 'shelf.top + 1' }),
+        step('b', 'slab', { height: 'twice', x: '60' }),
+        { ...step('c', 'slab', { height: '2', x: '120' }), as: 'shelf' },
+        step('d', 'slab', { height: 'shelf.toop', x: '180' }),
+      ),
+      numbers: [{ id: 'n', name: 'twice', formula: '2 * shelf.top' }],
+    }
+    const said = async (p: typeof project) =>
+      (await new Builder(kernel).build(p, NONE, 'view')).steps.map((s) => s.problems[0]?.kind)
+    expect(await said(project)).toEqual(['later', 'later', undefined, 'unknown-name'])
+    const [a, b, c, d] = project.steps
+    expect(await said({ ...project, steps: [c!, a!, b!, d!] })).toEqual([undefined, undefined, undefined, 'unknown-name']) // prettier-ignore
+    // Switched off, it will not come.
+    expect(await said({ ...project, steps: [a!, b!, { ...c!, off: true }, d!] })).toEqual(['unknown-name', 'unknown-name', undefined, 'unknown-name']) // prettier-ignore
+  })
+
   test('a number that uses what a step leaves is judged when the steps have run', async () => {
     const project = { ...sheet(step('a', 'slab'), step('b', 'slab', { height: 'twice' })), numbers: [{ id: 'n', name: 'twice', formula: '2 * slab.top' }] } // prettier-ignore
     const build = await new Builder(kernel).build(project, NONE, 'view')

@@ -42,7 +42,7 @@ export function resolveFields(step: ProjectStep, kind: StepKind, at: Omit<Scope,
       if (found.ok) {
         fields.set(name, found.value)
         values[name] = found.value.value
-      } else if (!(problems.length > 0 && found.problem.kind === 'unknown-name'))
+      } else if (!(problems.length > 0 && ['unknown-name', 'later'].includes(found.problem.kind)))
         // A name may be unknown only because what it comes from is missing; that has been said.
         problems.push({ ...found.problem, field: name })
     }

@@ -6,6 +6,7 @@ import type { PartHere, Published, Resolved } from '../fields/field-kind'
 import { IDENTITY, type Placement } from '../geometry/placement'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
+import { stepKindNamed } from '../steps/registry'
 import type { StepKind } from '../steps/step-kind'
 import type { Made } from './step-cache'
 
@@ -56,7 +57,7 @@ export function accept(
   }
   run.rows.push(...output.rows)
   report.notes.push(...output.notes)
-  const as = output.facts ? tellFacts(run, step, kind, output.facts) : kind.kind
+  const as = output.facts ? tellFacts(run, step, output.facts) : kind.kind
   if (output.facts) report.factsAs = as
   for (const { token, data, reference } of output.published ?? []) {
     const about = reference === undefined ? {} : { reference }
@@ -73,14 +74,29 @@ export function accept(
   }
 }
 
-/**
- * Makes the facts of a step known to formulas under a name of its own: the one that it has in the document, or else
- * its kind with a number from the second on.
- */
-function tellFacts(run: Run, step: ProjectStep, kind: StepKind, facts: Readonly<Record<string, number>>): string {
-  const count = (run.told.get(kind.kind) ?? 0) + 1
-  run.told.set(kind.kind, count)
-  const as = step.as ?? (count === 1 ? kind.kind : `${kind.kind}${count}`)
+/** The names that the steps of a sheet tell, when all of them can be built. */
+export function namesToCome(steps: readonly ProjectStep[]): Set<string> {
+  const told = new Map<string, number>()
+  return new Set(
+    steps.flatMap((step) => {
+      const facts = step.off ? undefined : stepKindNamed(step.kind)?.facts
+      if (!facts) return []
+      const as = factsName(step, told)
+      return Object.keys(facts).map((fact) => `${as}.${fact}`)
+    }),
+  )
+}
+
+/** What the facts of a step are told as: its own name for them, or else its kind, with a number from the second on. */
+function factsName({ kind, as }: ProjectStep, told: Map<string, number>): string {
+  const count = (told.get(kind) ?? 0) + 1
+  told.set(kind, count)
+  return as ?? (count === 1 ? kind : `${kind}${count}`)
+}
+
+/** Makes the facts of a step known to formulas. */
+function tellFacts(run: Run, step: ProjectStep, facts: Readonly<Record<string, number>>): string {
+  const as = factsName(step, run.told)
   run.names.tell(as, facts)
   return as
 }
