@@ -13,7 +13,7 @@ export function Gauge({ row }: { row: LedgerRow }) {
   const holds = row.verdict === 'holds'
   const at = row.measured === undefined ? undefined : x(row.measured)
   return (
-    <svg width={WIDTH} height={14} aria-hidden className="block">
+    <svg viewBox={`0 0 ${WIDTH} 14`} width="100%" style={{ maxWidth: WIDTH }} aria-hidden className="block">
       <path d={`M0 7H${WIDTH}`} stroke="var(--rule)" />
       <rect
         x={x(row.wanted - row.tolerance)}

@@ -23,7 +23,7 @@ export function Ledger() {
         </p>
       )}
       {rows.length > 0 && (
-        <table className="w-full border-collapse text-[15px]">
+        <table className="w-full table-fixed border-collapse text-[15px]">
           <caption className="sr-only">Gaps wanted and measured, {unit} per side</caption>
           <thead className="sr-only">
             <tr>

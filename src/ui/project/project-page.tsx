@@ -116,10 +116,10 @@ function Layout() {
   const drop = useDrop()
   usePicture(view)
   return (
-    <div className="grid h-screen grid-rows-[46px_1fr] overflow-hidden" {...drop}>
+    <div className="grid h-screen grid-cols-[minmax(0,1fr)] grid-rows-[46px_1fr] overflow-hidden" {...drop}>
       <TopBar />
       <main
-        className={`grid min-h-0 ${folded ? 'grid-cols-[clamp(300px,31vw,440px)_1fr_34px]' : 'grid-cols-[clamp(300px,31vw,440px)_1fr_clamp(250px,23.4vw,330px)]'}`}
+        className={`grid min-h-0 ${folded ? 'grid-cols-[clamp(300px,31vw,440px)_minmax(0,1fr)_34px]' : 'grid-cols-[clamp(300px,31vw,440px)_minmax(0,1fr)_clamp(250px,23.4vw,330px)]'}`}
       >
         <section aria-label="Sheet" className="min-h-0 overflow-y-auto border-r border-rule bg-sheet px-5 py-3.5">
           <LeftPage />

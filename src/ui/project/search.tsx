@@ -43,7 +43,7 @@ export function Search() {
     input.current?.blur()
   }
   return (
-    <div className="relative w-52">
+    <div className="relative w-52 min-w-20 shrink-[99]">
       <input
         ref={input}
         role="combobox"

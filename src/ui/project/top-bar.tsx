@@ -19,7 +19,7 @@ export function TopBar() {
   const set = useProject((s) => s.set)
   const edit = useProject((s) => s.edit)
   return (
-    <header className="flex h-[46px] items-center gap-5 border-b border-rule px-4">
+    <header className="flex h-[46px] items-center gap-5 whitespace-nowrap border-b border-rule px-4">
       <Link href="/" className="text-soft hover:text-ink" title="All projects">
         Projects
       </Link>
