@@ -62,6 +62,11 @@ test('familiar mistakes are called by their name, and put right exactly', () => 
   expect(cleanFactor(1.031)).toBe(1.031)
 })
 
+test('a factor that no mistake explains is put in question, either way', () => {
+  const odd = (measured: number, reading: number) => checkScale(measured, reading, 0.15).odd
+  expect([odd(1, 73), odd(73, 1), odd(40, 60), odd(60, 62), odd(62, 60), odd(2.44, 62), odd(31, 62)]).toEqual([true, true, true, false, false, false, false]) // prettier-ignore
+})
+
 test('scaled by its factor, a length agrees with its reading', () => {
   const length = fc.double({ min: 0.1, max: 2000, noNaN: true })
   fc.assert(

@@ -7,6 +7,8 @@ export interface ScaleCheck {
   off: number
   /** The mistake the factor looks like, in a maker's words. */
   mistake?: string
+  /** No known mistake, and more than a misprint of a scale would be: other places may have been measured. */
+  odd: boolean
 }
 
 /** Factors that come from a mistaken unit. */
@@ -25,14 +27,16 @@ const OTHERS: typeof UNITS = [
   [2, 'a radius was taken for a diameter'],
   [0.5, 'a diameter was taken for a radius'],
 ]
+/** A scale nobody can name a mistake for is believed up to this many times, either way. */
+const BELIEVED = 1.3
 /** How near a factor must be to count as one of them. */
 const NEAR = 0.02
 const like = (factor: number, list: typeof UNITS) => list.find(([f]) => Math.abs(factor / f - 1) < NEAR)
 
 /**
  * Compares a length on a reference with a reading.
- * @param measured on the reference, mm
- * @param reading on the real thing, mm
+ * @param measured on the reference, mm, above 0
+ * @param reading on the real thing, mm, above 0
  * @param allowed what reading and print may be off by, mm
  */
 export function checkScale(measured: number, reading: number, allowed: number): ScaleCheck {
@@ -43,6 +47,7 @@ export function checkScale(measured: number, reading: number, allowed: number): 
     agrees: Math.abs(off) <= allowed,
     factor,
     off,
+    odd: !mistake && Math.max(factor, 1 / factor) > BELIEVED,
     ...(mistake ? { mistake } : {}),
   }
 }

@@ -35,12 +35,13 @@ export function ScaleCheckLine({ reference, measured }: { reference: string; mea
           className="w-28 rounded-[3px] border-[1.5px] border-figure bg-sheet px-1 font-semibold text-figure outline-none"
           onChange={(e) => setText(e.target.value)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter' && check && !check.agrees) size()
+            if (e.key === 'Enter' && check && !check.agrees && !check.odd) size()
             if (e.key === 'Escape') store.getState().set({ picks: [] })
           }}
         />
       </label>
       {reading && !reading.ok && <span className="text-rust">{reading.problem.message}</span>}
+      {reading?.ok && !check && <span className="text-rust">What it measures is more than 0.</span>}
       {check?.agrees && (
         <>
           <span className="text-moss">✓ It agrees.</span>
@@ -62,6 +63,7 @@ export function ScaleCheckLine({ reference, measured }: { reference: string; mea
           <span className="text-ochre">
             ▲ The file is {check.off > 0 ? 'larger' : 'smaller'} by {withUnit(Math.abs(check.off), unit)}
             {check.mistake ? `: ${check.mistake}.` : '.'}
+            {check.odd && ' No unit is off by that: was it measured between the same two places?'}
           </span>
           <button type="button" className="figure" onClick={size}>
             size it by {Number(cleanFactor(check.factor).toPrecision(5))}
