@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { read } from '../../../tests/support/boards'
 import { Builder } from '../sheet/builder'
 import { runChecks } from '../checks'
+import { setField } from '../document/edits'
 import type { Project } from '../document/schema'
 import { matchEdges } from './board-edges'
 import { findFace, keepFace, pointable, seen } from '../faces/resolve'
@@ -91,6 +92,21 @@ test('what is said about items and holes goes over to those they became; what is
   expect(swapped.steps.find((s) => s.id === opening.id)!.fields.item).toBe('Socket')
   expect(swapped.references[0]!.states).toEqual({ Module: 'left-out' })
   expect(project.references[0]!.states).toEqual({ 'Radio module': 'left-out' })
+})
+
+test('a step goes with the reference that it works on, whether it names its case or takes the nearest', () => {
+  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const { id } = project.references[0]!
+  const opening = project.steps.find((s) => s.kind === 'opening')!
+  const item = opening.fields.item as string
+  const nearest = setField(opening.id, 'case', '')(project)
+  const file = { file: 'b'.repeat(64), fileName: 'b.step', kind: 'step' as const }
+  const carry = (worksOn: string | undefined) =>
+    swapReference(id, file, { items: { [item]: 'Socket' }, edges: {} }, { [opening.id]: worksOn })(nearest).steps
+  const itemIn = (steps: Project['steps']) => steps.find((s) => s.id === opening.id)!.fields
+  expect(itemIn(carry(id))).toMatchObject({ case: '', item: 'Socket' })
+  expect(itemIn(carry('another board'))).toMatchObject({ case: '', item })
+  expect(itemIn(carry(undefined))).toMatchObject({ case: '', item })
 })
 
 test('a length kept on a wall of the case goes with the wall to rev B; on one that is gone it says so', async () => {
