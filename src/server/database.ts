@@ -5,6 +5,7 @@ import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
 import { raise } from '../core/result'
 import * as schema from './schema'
+import { sqliteCode } from './sqlite-code'
 import { clearParts } from './unfinished'
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database }
@@ -34,11 +35,13 @@ export function openDatabase(folder: string): Db {
     keepCopy(sqlite, path)
     return db
   } catch (error) {
-    const code = error instanceof Error && 'code' in error ? String(error.code) : ''
-    const damaged = /SQLITE_(CORRUPT|NOTADB)/.test(code) || (error instanceof Error && error.message === 'quick_check')
-    return damaged ? raise('damaged-database', whatCanBeDone(path)) : rethrow(error)
+    return isDamage(error) ? raise('damaged-database', whatCanBeDone(path)) : rethrow(error)
   }
 }
+
+/** What the checks of this file throw, or SQLite itself. */
+const isDamage = (error: unknown): boolean =>
+  /^SQLITE_(CORRUPT|NOTADB)/.test(sqliteCode(error)) || (error instanceof Error && error.message === 'quick_check')
 
 const rethrow = (error: unknown): never => {
   throw error

@@ -1,4 +1,5 @@
 import { fail, ok, type Problem, ProblemError, type Result } from '../core/result'
+import { sqliteCode } from './sqlite-code'
 
 const STATUS: Record<string, number> = {
   'no-project': 404,
@@ -54,7 +55,7 @@ export const route =
       return await handler(request, ...rest)
     } catch (error) {
       if (error instanceof ProblemError) return problemResponse(error.problem)
-      if (error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_BUSY'))
+      if (sqliteCode(error).startsWith('SQLITE_BUSY'))
         return problemResponse({
           kind: 'busy',
           message: 'The database is in use by another program; nothing was saved.',

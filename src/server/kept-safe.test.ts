@@ -1,3 +1,4 @@
+import { runInNewContext } from 'node:vm'
 import { appendFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,6 +7,7 @@ import { ProblemError } from '../core/result'
 import { exportBundle } from './bundles'
 import { type Db, openDatabase } from './database'
 import { filePath, readStored, storeBytes, streamFile } from './file-store'
+import { sqliteCode } from './sqlite-code'
 import { clearParts } from './unfinished'
 import { readJson, refuseForeign } from './http'
 import { createEmpty, createProject, openProject, saveProject, setDeleted, setPicture } from './projects'
@@ -136,4 +138,10 @@ describe('what is sent', () => {
   test.each(['localhost.example', 'example.localhost.', 'xlocalhost', ''])('%j is not', (host) =>
     expect(refuseForeign(new Request('http://127.0.0.1/', { headers: { host } }))?.status).toBe(403),
   )
+})
+
+test('an error of the database is known by its code, whatever realm its class is of', () => {
+  const foreign: unknown = runInNewContext("Object.assign(new Error('locked'), { code: 'SQLITE_BUSY' })")
+  expect(foreign instanceof Error).toBe(false)
+  expect([foreign, new Error('other'), undefined, 'SQLITE_BUSY'].map(sqliteCode)).toEqual(['SQLITE_BUSY', '', '', ''])
 })
