@@ -29,22 +29,15 @@ export function openDatabase(folder: string): Db {
     sqlite.pragma('journal_mode = WAL')
     sqlite.pragma('synchronous = NORMAL')
     sqlite.pragma('foreign_keys = ON')
-    if (sqlite.pragma('quick_check', { simple: true }) !== 'ok') throw new Error('quick_check')
+    if (sqlite.pragma('quick_check', { simple: true }) !== 'ok') raise('damaged-database', whatCanBeDone(path))
     const db = drizzle(sqlite, { schema })
     migrate(db, { migrationsFolder: resolve(/*turbopackIgnore: true*/ 'src/server/migrations') })
     keepCopy(sqlite, path)
     return db
   } catch (error) {
-    return isDamage(error) ? raise('damaged-database', whatCanBeDone(path)) : rethrow(error)
+    if (/^SQLITE_(CORRUPT|NOTADB)/.test(sqliteCode(error))) raise('damaged-database', whatCanBeDone(path))
+    throw error
   }
-}
-
-/** What the checks of this file throw, or SQLite itself. */
-const isDamage = (error: unknown): boolean =>
-  /^SQLITE_(CORRUPT|NOTADB)/.test(sqliteCode(error)) || (error instanceof Error && error.message === 'quick_check')
-
-const rethrow = (error: unknown): never => {
-  throw error
 }
 
 const copyOf = (path: string) => `${path}.copy`
