@@ -4,8 +4,13 @@ import { difference, union } from './combine'
 import { areaOf } from './measure'
 import { offsetProfile, roundOutwardCorners } from './offset'
 import { directionAt, lengthOf, type Profile, reversedLoop, type Segment } from './segment'
-import { cornerId, namedByAngle, namedByFacing, namedInOrder } from './segment-names'
+import { cornerId, namedByAngle, namedByFacing } from './segment-names'
 import { circle, convexHull, polygonProfile, rectangle } from './shapes'
+
+/** Names the pieces of outlines by their order: `e1`, `e2` …, in holes `h1.e1` …. */
+const namedInOrder = ({ loops }: Profile): Profile => ({
+  loops: loops.map((loop, l) => loop.map((s, i): Segment => ({ ...s, id: `${l === 0 ? '' : `h${l}.`}e${i + 1}` }))),
+})
 
 const ids = (p: Profile) => p.loops.map((loop) => loop.map((s) => s.id))
 const plate = rectangle(0, 0, 40, 20)

@@ -5,11 +5,6 @@ import { directionAt, lengthOf, type Loop, pointAt, type Profile, type Segment }
 export const cornerId = (before: string | undefined, after: string | undefined): string | undefined =>
   before === undefined || after === undefined ? undefined : before === after ? before : `${before}&${after}`
 
-/** Names the pieces of outlines that come from a file by their order in it: `e1`, `e2` …, in holes `h1.e1` …. */
-export const namedInOrder = ({ loops }: Profile): Profile => ({
-  loops: loops.map((loop, l) => loop.map((s, i): Segment => ({ ...s, id: `${l === 0 ? '' : `h${l}.`}e${i + 1}` }))),
-})
-
 /**
  * Names the straight edges of a convex outline by where they face, in degrees: no two face the same way.
  * @param seen takes a direction in the outline's plane to where it points in a frame that does not turn with it
