@@ -5,16 +5,22 @@ export function NameInput({
   label,
   name,
   className = '',
+  autoFocus,
   onName,
+  onLeave,
 }: {
   label: string
   name: string
   className?: string
+  autoFocus?: boolean
   onName: (name: string) => void
+  /** After the name was taken or given up. */
+  onLeave?: () => void
 }) {
   return (
     <input
       key={name}
+      autoFocus={autoFocus}
       aria-label={label}
       defaultValue={name}
       maxLength={120}
@@ -23,6 +29,7 @@ export function NameInput({
         const next = e.target.value.trim()
         if (next && next !== name) onName(next)
         else e.target.value = name
+        onLeave?.()
       }}
       onKeyDown={(e) => {
         if (e.key === 'Escape') e.currentTarget.value = name

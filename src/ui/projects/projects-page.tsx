@@ -7,6 +7,7 @@ import type { Result } from '@/core/result'
 import { call, callJson, downloadFrom } from '../api'
 import { ChooseFile } from '../primitives/choose-file'
 import { Menu } from '../primitives/menu'
+import { NameInput } from '../primitives/name-input'
 
 interface Card {
   id: string
@@ -117,17 +118,13 @@ function ProjectCard({ card, reload, onDelete }: { card: Card; reload: () => Pro
       </Link>
       <div className="flex items-baseline gap-2 pt-2">
         {naming ? (
-          <input
+          <NameInput
             autoFocus
-            aria-label="New name"
-            defaultValue={card.name}
-            className="min-w-0 flex-1 border-b border-figure bg-transparent font-semibold outline-none"
-            onBlur={() => setNaming(false)}
-            onKeyDown={(e) => {
-              const name = e.currentTarget.value.trim()
-              if (e.key === 'Enter' && name) void callJson(`/api/projects/${card.id}`, 'PATCH', { name }).then(reload)
-              if (e.key === 'Enter' || e.key === 'Escape') setNaming(false)
-            }}
+            label="New name"
+            name={card.name}
+            className="flex-1 font-semibold"
+            onName={(name) => void callJson(`/api/projects/${card.id}`, 'PATCH', { name }).then(reload)}
+            onLeave={() => setNaming(false)}
           />
         ) : (
           <Link href={`/project/${card.id}`} className="flex-1 truncate font-semibold">
