@@ -27,7 +27,7 @@ const MOST_FOR_TRAITS = 200_000
 const models = new Map<string, ImportedModel>()
 const drawings = new Map<string, ImportedOutline>()
 const resolved = new ResolvedReferences(drawings)
-let builders: Promise<Record<'view' | 'export', Builder>> | undefined
+let builders: Promise<Record<'view' | 'export', Builder> & { kernel: Kernel }> | undefined
 let latest = 0
 let checks: Comlink.Remote<BuildListener> | undefined
 let tell: OnProgress | undefined
@@ -37,6 +37,7 @@ const views = new Views(drawings)
 
 const ready = () => {
   builders ??= Kernel.load().then((kernel) => ({
+    kernel,
     view: new Builder(kernel, resolved),
     export: new Builder(kernel, resolved),
   }))
@@ -84,9 +85,10 @@ const worker = {
   },
 
   /** What would differ if another imported file took a reference's place; with triangles of what is not where it was. */
-  compare(project: Project, id: string, sha: string): Comparison {
-    const before = resolved.all(project, models).find((r) => r.id === id)
-    const after = resolved.withFile(project, id, models, sha)
+  async compare(project: Project, id: string, sha: string): Promise<Comparison> {
+    const { kernel } = await ready()
+    const before = resolved.all(project, models, kernel).find((r) => r.id === id)
+    const after = resolved.withFile(project, id, models, sha, kernel)
     if (!before || !after) return { changes: [], edges: {} }
     const edges = before.board && after.board ? matchEdges(before.board, after.board) : {}
     const changes = compareRevisions(before, after).map((change): ChangeView => {
@@ -98,8 +100,10 @@ const worker = {
   },
 
   /** What an item is like on the whole: rounded edges, symmetry, the side it lies on; directions where it stands. */
-  traits(project: Project, reference: string, id: string): Traits | undefined {
-    const item = resolved.all(project, models).find((r) => r.id === reference)?.items.find((i) => i.id === id) // prettier-ignore
+  async traits(project: Project, reference: string, id: string): Promise<Traits | undefined> {
+    const { kernel } = await ready()
+    const placed = resolved.all(project, models, kernel).find((r) => r.id === reference)
+    const item = placed?.items.find((i) => i.id === id)
     if (!item) return undefined
     if (item.solid.indices.length > 3 * MOST_FOR_TRAITS) return undefined
     const { symmetry, underside, ...rest } = shapeTraits(item.solid)

@@ -77,13 +77,13 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
     const mesh = meshes.get(p.key)
     return mesh ? [{ ...p, mesh }] : []
   })
-  const placed = references.all(project, models)
+  kernel ??= Kernel.load()
+  const loaded = await kernel
+  const placed = references.all(project, models, loaded)
   const ledger = measureLedger({ parts, rows, references: placed }, undefined, gaps)
   events?.ledger(ticket, ledger)
   await breathe()
   if (quality === 'drag' || newest !== build) return
-  kernel ??= Kernel.load()
-  const loaded = await kernel
   const built = { quality, names: {}, numberProblems: {}, left: [], parts, rows, steps, references: placed }
   events?.findings(ticket, runChecks({ project, build: built, ledger, kernel: loaded }))
 }
@@ -96,9 +96,11 @@ const worker = {
     Comlink.expose(fromBuild, port)
   },
 
-  nearest(project: Project, a: Pick, b: Pick): Nearest | undefined {
+  async nearest(project: Project, a: Pick, b: Pick): Promise<Nearest | undefined> {
+    kernel ??= Kernel.load()
+    const placed = references.all(project, models, await kernel)
     const parts = [...meshes].map(([key, mesh]) => ({ id: newest?.parts.find((p) => p.key === key)?.id ?? '', mesh }))
-    return nearestOf(a, b, parts, references.all(project, models))
+    return nearestOf(a, b, parts, placed)
   },
 
   addModel(sha: string, model: ImportedModel): void {

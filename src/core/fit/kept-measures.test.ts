@@ -4,6 +4,7 @@ import { noTools } from '../../../tests/support/tools'
 import { dropMeasure, keepMeasure, setScale } from '../document/edits'
 import { emptyProject, makeReference, type Project } from '../document/schema'
 import { readFile } from '../formats/read-file'
+import { Kernel } from '../kernel/kernel'
 import { placeShape } from '../kernel/placed-shape'
 import type { SurfaceShape } from '../kernel/surface'
 import { massOf } from '../references/materials'
@@ -32,7 +33,8 @@ const start: Project = {
     makeReference({ id: 'block', name: 'Block', kind: 'stl', file: BLOCK, fileName: 'b.stl', placing: 'as-in-file', moves: [{ id: 'm', kind: 'move', by: ['0', '0', '10'] }] }), // prettier-ignore
   ],
 }
-const placed = (project: Project) => new ResolvedReferences().all(project, models)
+const kernel = await Kernel.load()
+const placed = (project: Project) => new ResolvedReferences().all(project, models, kernel)
 const things = (project: Project): MeasurableThings => ({
   parts: [],
   references: placed(project).map((r) => ({

@@ -12,7 +12,7 @@ import {
   turnedMesh,
 } from './mesh-builder'
 import { placeShape, toColumns } from './placed-shape'
-import { joined, sliced, triangulate } from './polygons'
+import { joined, lathed, prism, sliced, triangulate } from './polygons'
 import { readTagged } from './read-tagged'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
 
@@ -250,6 +250,30 @@ export class Kernel {
   /** Joins overlapping flat triangles or polygons (any sense of turning) to outlines without overlaps. */
   flatUnion(polygons: readonly (readonly Vec2[])[], simplify: number): Vec2[][] {
     return joined(this.wasm, polygons, simplify)
+  }
+
+  /** Draws outlines (holes clockwise) up from z0 to z1, mm; for spaces, whose faces need no names. */
+  prism(polygons: readonly (readonly Vec2[])[], z0: number, z1: number): Solid {
+    return this.own(prism(this.wasm, polygons, z0, z1), new Map())
+  }
+
+  /** Turns outlines in (radius, height) right round the z axis; for spaces, whose faces need no names. */
+  lathed(polygons: readonly (readonly Vec2[])[], chords: number): Solid {
+    return this.own(lathed(this.wasm, polygons, chords), new Map())
+  }
+
+  /** The same solid to within a distance, mm, of fewer triangles where that can be had. */
+  simplified(solid: Solid, within: number): Solid {
+    return this.own(solid.handle.simplify(within), solid.tags)
+  }
+
+  /** The bare triangles of a solid. */
+  triangles(solid: Solid): { positions: Float64Array; indices: Uint32Array } {
+    const mesh = solid.handle.getMesh()
+    const positions = new Float64Array(mesh.numVert * 3)
+    for (let v = 0; v < mesh.numVert; v++)
+      for (let k = 0; k < 3; k++) positions[3 * v + k] = mesh.vertProperties[v * mesh.numProp + k]!
+    return { positions, indices: Uint32Array.from(mesh.triVerts) }
   }
 
   /** Takes a solid out of the kernel, with what each triangle is. */

@@ -80,6 +80,29 @@ export function joined(wasm: ManifoldToplevel, polygons: readonly (readonly Vec2
   return out
 }
 
+/** The solid of outlines (holes clockwise) between two heights. */
+export function prism(
+  wasm: ManifoldToplevel,
+  polygons: readonly (readonly Vec2[])[],
+  z0: number,
+  z1: number,
+): Manifold {
+  const section = sectionOf(wasm, polygons)
+  const upright = section.extrude(z1 - z0)
+  const solid = upright.translate([0, 0, z0])
+  section.delete()
+  upright.delete()
+  return solid
+}
+
+/** The solid of outlines in (radius, height) turned right round the z axis; what has a negative radius is left out. */
+export function lathed(wasm: ManifoldToplevel, polygons: readonly (readonly Vec2[])[], chords: number): Manifold {
+  const section = sectionOf(wasm, polygons)
+  const solid = section.revolve(chords)
+  section.delete()
+  return solid
+}
+
 /** The package's constructor makes a vector for each polygon and forgets it; they are caught on the way and given back. */
 function sectionOf(wasm: ManifoldToplevel, polygons: readonly (readonly Vec2[])[]): CrossSection {
   const room = inside(wasm)

@@ -1,80 +1,20 @@
 import type { Reach, Travel } from '../document/items-schema'
-import {
-  apply,
-  compose,
-  fromFrame,
-  placePositions,
-  type Placement,
-  translation,
-  turn,
-  turnAbout,
-} from '../geometry/placement'
+import { apply, fromFrame, type Placement, turn } from '../geometry/placement'
 import { anySquareTo, cross, normalize, scale, type Vec3 } from '../geometry/vec'
 import { ok, type Result } from '../result'
 import { blockShape } from './block-shape'
+import type { Motion } from '../sweep/swept-space'
 import type { ImportedShape } from './model'
-
-/** Between two poses of a turn at most this angle, degrees, and of a slide this length, mm. */
-const STEP = { turn: 5, slide: 1 } as const
-/** The most triangles a swept space is made of. */
-const MOST = 400_000
-
-export interface Space {
-  positions: Float64Array
-  indices: Uint32Array
-}
+import type { PlacingContext } from './placing'
 
 /**
- * The space an item needs on its way: itself in close poses one after the other.
- * @param own the item where it stands
- * @param placement takes the file's frame to the project's
+ * How an item moves, in the file's frame.
+ * @param sized what the file's lengths are multiplied by
  */
-export function sweptSpace(
-  own: Space,
-  travel: Travel,
-  placement: Placement,
-  sized: number,
-  value: (formula: string) => Result<number>,
-): Result<Space> {
-  const poses = posesOf(travel, placement, sized, value)
-  if (!poses.ok) return poses
-  const fewer = Math.max(2, Math.floor(MOST / Math.max(1, own.indices.length / 3)))
-  const taken = thinned(poses.value, fewer)
-  const positions = new Float64Array(own.positions.length * taken.length)
-  const indices = new Uint32Array(own.indices.length * taken.length)
-  for (const [k, pose] of taken.entries()) {
-    positions.set(placePositions(pose, own.positions), k * own.positions.length)
-    const first = (k * own.positions.length) / 3
-    for (let i = 0; i < own.indices.length; i++) indices[k * own.indices.length + i] = own.indices[i]! + first
-  }
-  return ok({ positions, indices })
-}
-
-const thinned = <T>(list: readonly T[], most: number): T[] =>
-  list.length <= most
-    ? [...list]
-    : Array.from({ length: most }, (_, i) => list[Math.round((i * (list.length - 1)) / (most - 1))]!)
-
-function posesOf(
-  travel: Travel,
-  placement: Placement,
-  sized: number,
-  value: (formula: string) => Result<number>,
-): Result<Placement[]> {
-  if (travel.kind === 'slide') {
-    const length = value(travel.length)
-    if (!length.ok) return length
-    const along = normalize(turn(placement, travel.direction))
-    const count = Math.max(1, Math.ceil(Math.abs(length.value) / STEP.slide))
-    return ok(Array.from({ length: count + 1 }, (_, i) => translation(scale(along, (length.value * i) / count))))
-  }
-  const axis = normalize(turn(placement, travel.axis))
-  const point = apply(placement, scale(travel.point, sized))
-  const about = (degrees: number) =>
-    compose(translation(point), compose(turnAbout(axis, (degrees * Math.PI) / 180), translation(scale(point, -1))))
-  const span = travel.to - travel.from
-  const count = Math.max(1, Math.ceil(Math.abs(span) / STEP.turn))
-  return ok(Array.from({ length: count + 1 }, (_, i) => about(travel.from + (span * i) / count)))
+export function motionOf(travel: Travel, sized: number, value: PlacingContext['value']): Result<Motion> {
+  if (travel.kind === 'turn') return ok({ ...travel, point: scale(travel.point, sized) })
+  const length = value(travel.length)
+  return length.ok ? ok({ kind: 'slide', by: scale(normalize(travel.direction), length.value) }) : length
 }
 
 /** The straight space that an item must be reached through: a rod as wide as what comes. */

@@ -2,10 +2,11 @@ import { contentKey } from '../content-key'
 import type { Block, Reach, Travel } from '../document/items-schema'
 import { apply, compose, type Placement, placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions, type Vec3 } from '../geometry/vec'
-import type { Problem, Result } from '../result'
+import type { IndexedMesh } from '../mesh/weld'
+import { ok, type Problem, type Result } from '../result'
 import { blockShape } from './block-shape'
 import { blockPlacement } from './blocks'
-import { reachSpace, sweptSpace } from './keep-outs'
+import { motionOf, reachSpace } from './keep-outs'
 import type { ImportedModel, ImportedShape } from './model'
 import type { PlacingContext } from './placing'
 import { shapeFacts } from './shape-facts'
@@ -77,16 +78,16 @@ export function placeItems(
     const plain = { ...named, key: contentKey(what), state, ...placed, moves: false }
     const travel = settings.travels?.[item.id]
     if (!travel) return plain
-    const space = sweptSpace(placed, travel, placement, sized, context.value)
-    const length = travel.kind === 'slide' ? context.value(travel.length) : undefined
-    if (space.ok)
-      return {
-        ...plain,
-        key: contentKey([...what, travel, length]),
-        ...space.value,
-        bounds: boxOfPositions(space.value.positions),
-        moves: true,
-      }
+    const space = spaceOf(travel, sized, context, [settings.file, item.id, sized], () => ({
+      ...model.shapes[item.shape]!,
+      positions: placePositions(item.placement, model.shapes[item.shape]!.positions),
+    }))
+    if (space.ok) {
+      const positions = placePositions(placement, space.value.mesh.positions)
+      const bounds = boxOfPositions(positions)
+      const { indices } = space.value.mesh
+      return { ...plain, key: contentKey([...what, space.value.of]), positions, indices, bounds, moves: true }
+    }
     problems[item.id] = space.problem
     return plain
   })
@@ -108,6 +109,21 @@ export function placeItems(
   }
   const added = placeBlocks(blocks, model, settings.states, placement, sized, context)
   return { items: [...items, ...added.items], problems: { ...problems, ...added.problems } }
+}
+
+/** What an item comes through, in the file's frame, and what that depends on. */
+function spaceOf(
+  travel: Travel,
+  sized: number,
+  { value, space }: PlacingContext,
+  what: readonly unknown[],
+  shape: () => Pick<IndexedMesh, 'positions' | 'indices'>,
+): Result<{ mesh: IndexedMesh; of: string }> {
+  const motion = motionOf(travel, sized, value)
+  if (!motion.ok) return motion
+  const of = contentKey([...what, motion.value])
+  const mesh = space(of, shape(), motion.value)
+  return mesh.ok ? ok({ mesh: mesh.value, of }) : mesh
 }
 
 /** Places blocks, on a reference or alone. */

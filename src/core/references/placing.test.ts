@@ -7,6 +7,7 @@ import { emptyProject, type Project, type ProjectReference, referenceSchema } fr
 import { readFile } from '../formats/read-file'
 import { compose, invert, IDENTITY, turnAbout, turnOnto } from '../geometry/placement'
 import { dot, type Vec3 } from '../geometry/vec'
+import { Kernel } from '../kernel/kernel'
 import { placeShape } from '../kernel/placed-shape'
 import type { SurfaceShape } from '../kernel/surface'
 import { faceRef, findFace } from './face-ref'
@@ -37,8 +38,9 @@ const models = new Map([
 
 const reference = (id: string, file: string, moves: PlacingMove[], change: Partial<ProjectReference> = {}) =>
   referenceSchema.parse({ id, name: id, kind: 'stl', file, fileName: `${id}.stl`, placing: 'as-in-file', moves, ...change }) // prettier-ignore
+const kernel = await Kernel.load()
 const placed = (references: ProjectReference[], change: Partial<Project> = {}) =>
-  new ResolvedReferences().all({ ...emptyProject('Bench'), references, ...change }, models)
+  new ResolvedReferences().all({ ...emptyProject('Bench'), references, ...change }, models, kernel)
 const plateAt = (moves: PlacingMove[], change: Partial<Project> = {}) => placed([reference('plate', PLATE, moves)], change)[0]! // prettier-ignore
 const near = (v: readonly number[]) => v.map((x) => expect.closeTo(x, 4))
 

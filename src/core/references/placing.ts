@@ -11,6 +11,8 @@ import {
 } from '../geometry/placement'
 import { add, boxOfPositions, dot, emptyBox, joinBoxes, scale, sub, type Vec3 } from '../geometry/vec'
 import { placeShape } from '../kernel/placed-shape'
+import type { IndexedMesh } from '../mesh/weld'
+import type { Motion } from '../sweep/swept-space'
 import type { Profile } from '../profile/segment'
 import type { SurfaceShape } from '../kernel/surface'
 import { fail, ok, type Problem, type Result } from '../result'
@@ -27,6 +29,8 @@ export interface PlacingContext {
   face: (reference: string, face: FaceRef) => Result<SurfaceShape>
   /** An outline of the project. */
   profile: (outline: string) => Profile | undefined
+  /** The space that something comes through as it moves; `of` says what it is, so that it is worked out once. */
+  space: (of: string, shape: Pick<IndexedMesh, 'positions' | 'indices'>, motion: Motion) => Result<IndexedMesh>
 }
 
 /** Where the moves take a reference, and which of them could not be done. */

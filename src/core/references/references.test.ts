@@ -6,6 +6,7 @@ import { emptyProject, type ProjectReference, referenceSchema } from '../documen
 import { readFile } from '../formats/read-file'
 import { roundFeatures } from '../recognise/holes'
 import type { ImportedModel } from './model'
+import { Kernel } from '../kernel/kernel'
 import { ResolvedReferences } from './resolved-references'
 import { resolveReference } from './resolve'
 import { checkScale, cleanFactor } from './scale-check'
@@ -45,8 +46,9 @@ test('references are placed once for as long as nothing about them changes', asy
   const file = 'a'.repeat(64)
   const models = new Map([[file, await model(binaryStl(boxSoup([30, 20, 10])))]])
   const kept = new ResolvedReferences()
+  const kernel = await Kernel.load()
   const all = (change: Partial<ProjectReference>) =>
-    kept.all({ ...emptyProject('Shed'), references: [inProject({ file, ...change })] }, models)
+    kept.all({ ...emptyProject('Shed'), references: [inProject({ file, ...change })] }, models, kernel)
   const [first] = all({})
   expect(all({})[0]).toBe(first)
   expect(all({ scale: 2 })[0]!.items[0]!.bounds.max[0]).toBeCloseTo(60, 4)

@@ -100,6 +100,7 @@ const ALONE: PlacingContext = {
   value: knownLengths({}),
   face: () => fail('no-reference', 'The other reference is not in the project any more.'),
   profile: () => undefined,
+  space: () => fail('no-space', 'What moves is worked out in a project.'),
 }
 
 function describe(

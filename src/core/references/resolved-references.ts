@@ -3,8 +3,11 @@ import { projectNames } from './names'
 import type { Project, ProjectReference } from '../document/schema'
 import type { Block } from '../document/items-schema'
 import { IDENTITY } from '../geometry/placement'
+import type { Kernel } from '../kernel/kernel'
 import { placeShape } from '../kernel/placed-shape'
-import { fail, ok } from '../result'
+import type { IndexedMesh } from '../mesh/weld'
+import { sweptSpace } from '../sweep/swept-space'
+import { fail, ok, type Result } from '../result'
 import { evaluateFormula } from '../units/formula'
 import type { ImportedOutline } from '../outlines/outline'
 import { resolveOutline } from '../references/resolve-outline'
@@ -15,6 +18,9 @@ import { placeBlocks } from './place-items'
 import type { PlacingContext } from './placing'
 import { type Reference, resolveReference } from './resolve'
 import { scaledModel } from './scaled-model'
+
+/** So many spaces of what moves are kept. */
+const MOST_SPACES = 40
 
 interface Known {
   /** What is said of it, and of the blocks on it. */
@@ -40,6 +46,7 @@ function listening(context: PlacingContext, asked: Asked[]): PlacingContext {
     value: (formula) => note((c) => c.value(formula)),
     face: (reference, face) => note((c) => c.face(reference, face)),
     profile: (outline) => note((c) => c.profile(outline)),
+    space: context.space,
   }
 }
 
@@ -49,6 +56,8 @@ function listening(context: PlacingContext, asked: Asked[]): PlacingContext {
  */
 export class ResolvedReferences {
   private readonly known = new Map<string, Known>()
+  /** Spaces of what moves, by what they depend on, those used last at the end. */
+  private readonly swept = new Map<string, Result<IndexedMesh>>()
 
   /** @param drawings imported drawings by SHA-256 */
   constructor(private readonly drawings: ReadonlyMap<string, ImportedOutline> = new Map()) {}
@@ -56,21 +65,23 @@ export class ResolvedReferences {
   /**
    * Every reference of a project whose file is there. Formulas of moves may use the project's numbers and readings.
    * @param models imported files by SHA-256
+   * @param kernel makes the spaces of what moves
    */
-  all(project: Project, models: ReadonlyMap<string, ImportedModel>): Reference[] {
+  all(project: Project, models: ReadonlyMap<string, ImportedModel>, kernel: Kernel): Reference[] {
     const known = projectNames(project, []).within({})
     const value: PlacingContext['value'] = (formula) => evaluateFormula(formula, 'length', known)
     const profile: PlacingContext['profile'] = (id) => {
       const outline = project.outlines.find((o) => o.id === id)
       return outline && resolveOutline(outline, this.drawings, value).profile
     }
+    const space = this.spaces(kernel)
     const done = new Map<string, Reference>()
     const open = new Set<string>()
     const place = (settings: ProjectReference): Reference | undefined => {
       const before = done.get(settings.id)
       if (before) return before
       open.add(settings.id)
-      const reference = this.of(settings, project, models, { value, face: faceOf, profile })
+      const reference = this.of(settings, project, models, { value, face: faceOf, profile, space })
       open.delete(settings.id)
       if (reference) done.set(settings.id, reference)
       return reference
@@ -88,7 +99,19 @@ export class ResolvedReferences {
     }
     const placed = project.references.flatMap((r) => place(r) ?? [])
     const alone = project.blocks.filter((b) => !b.on)
-    return alone.length === 0 ? placed : [...placed, this.alone(alone, project, { value, face: faceOf, profile })]
+    return alone.length === 0
+      ? placed
+      : [...placed, this.alone(alone, project, { value, face: faceOf, profile, space })]
+  }
+
+  private spaces(kernel: Kernel): PlacingContext['space'] {
+    return (of, shape, motion) => {
+      const found = this.swept.get(of) ?? sweptSpace(kernel, shape, motion)
+      this.swept.delete(of)
+      this.swept.set(of, found)
+      for (const old of [...this.swept.keys()].slice(0, -MOST_SPACES)) this.swept.delete(old)
+      return found
+    }
   }
 
   /** Blocks that belong to no reference, as one of their own. */
@@ -146,11 +169,17 @@ export class ResolvedReferences {
   }
 
   /** A reference of the project as last placed, with the file of another revision in place of its own. */
-  withFile(project: Project, id: string, models: ReadonlyMap<string, ImportedModel>, file: string) {
+  withFile(
+    project: Project,
+    id: string,
+    models: ReadonlyMap<string, ImportedModel>,
+    file: string,
+    kernel: Kernel,
+  ): Reference | undefined {
     const swapped: Project = {
       ...project,
       references: project.references.map((r) => (r.id === id ? { ...r, file } : r)),
     }
-    return new ResolvedReferences(this.drawings).all(swapped, models).find((r) => r.id === id)
+    return new ResolvedReferences(this.drawings).all(swapped, models, kernel).find((r) => r.id === id)
   }
 }

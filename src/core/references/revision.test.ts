@@ -112,7 +112,8 @@ test('a step goes with the reference that it works on, whether it names its case
 test('a length kept on a wall of the case goes with the wall to rev B; on one that is gone it says so', async () => {
   const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
   const { id, file } = project.references[0]!
-  const builder = new Builder(await Kernel.load())
+  const kernel = await Kernel.load()
+  const builder = new Builder(kernel)
   const before = await builder.build(project, new Map([[file, revA!]]), 'drag')
   const part = before.parts.find((p) => p.name === 'Lid')!
   const on = pointable(part.mesh)
@@ -124,7 +125,7 @@ test('a length kept on a wall of the case goes with the wall to rev B; on one th
     return { face: keepFace(seen(on), region, at), shape: on.mesh.surfaces[on.topology.surfaceOf[region]!]!.shape }
   })
   const [a, b] = new ResolvedReferences()
-    .all({ ...project, references: ['a', 'b'].map((r) => ({ ...project.references[0]!, id: r, file: r })) }, new Map([['a', revA!], ['b', revB!]])) // prettier-ignore
+    .all({ ...project, references: ['a', 'b'].map((r) => ({ ...project.references[0]!, id: r, file: r })) }, new Map([['a', revA!], ['b', revB!]]), kernel) // prettier-ignore
   const edges = matchEdges(a!.board!, b!.board!)
   expect(Object.keys(edges)).toHaveLength(a!.board!.outline.loops[0]!.length)
   const swapped = swapReference(

@@ -63,7 +63,7 @@ export class Builder {
     quality: Quality,
     pause: () => Promise<void> | void = () => {},
   ): Promise<Build> {
-    const references = this.references.all(project, models)
+    const references = this.references.all(project, models, this.kernel)
     const names = projectNames(project, references, namesToCome(project.steps))
     const run: Run = {
       project,

@@ -118,7 +118,7 @@ test('others may look at other documents in the middle of a build', async () => 
   const shared = new ResolvedReferences()
   const builder = new Builder(kernel, shared)
   const alone = await builder.build(project, models, 'drag')
-  const disturbed = await builder.build(moved, models, 'drag', () => void shared.all(project, models))
+  const disturbed = await builder.build(moved, models, 'drag', () => void shared.all(project, models, kernel))
   const expected = await new Builder(kernel).build(moved, models, 'drag')
   expect(disturbed.parts.map((p) => [p.name, p.volume])).toEqual(expected.parts.map((p) => [p.name, p.volume]))
   const left = (b: typeof alone) => Math.min(...[...b.parts[0]!.mesh.positions].filter((_, i) => i % 3 === 0))
