@@ -21,6 +21,7 @@ import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
 import { measurePage } from './page'
 import { measureSheet } from './sheet'
+import { measureTravels } from './travels'
 
 const RUNS = 7
 /** Sections named behind `npm run bench --` are measured; without a name all of them. */
@@ -70,6 +71,7 @@ const ledger = {
 }
 
 const sheet = await measureSheet(kernel, project, models, RUNS)
+const travels = await only('travels', () => measureTravels(kernel, project, models, RUNS))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
 const photo = { megapixels_12: await only('photo', () => measurePhoto(RUNS)) }
@@ -91,6 +93,7 @@ process.stdout.write(
         first_step_ratio_to_full: round(firstStep / build.view_ms),
       },
       sheet,
+      travels,
       ...ledger,
       memory,
       page,
