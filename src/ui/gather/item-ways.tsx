@@ -42,14 +42,14 @@ function TravelSentence({ travel, onChange }: { travel: Travel; onChange: (next:
           formula={travel.length}
           onChange={(length) => onChange({ ...travel, length })}
         />
-        .
+        ; the way there is kept free.
       </>
     )
   return (
     <>
       It turns from{' '}
       <Degrees label="Turned from" value={travel.from} onChange={(from) => onChange({ ...travel, from })} /> to{' '}
-      <Degrees label="Turned to" value={travel.to} onChange={(to) => onChange({ ...travel, to })} />.
+      <Degrees label="Turned to" value={travel.to} onChange={(to) => onChange({ ...travel, to })} />; the way there is kept free.
     </>
   )
 }
