@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { chromium } from '@playwright/test'
 import { CHROMIUM } from '../tests/e2e/chromium'
 import { round } from './measure'
+import { watchParts } from './page-parts'
 
 const PORT = 3288
 
@@ -47,12 +48,14 @@ async function drag(url: string) {
     const box = (await value.boundingBox())!
     await page.mouse.move(box.x + 5, box.y + 8)
     await page.mouse.down()
+    const parts = await watchParts(browser, page)
     const start = Date.now()
     for (let i = 1; i <= 60; i++) {
       await page.mouse.move(box.x + 5 + i, box.y + 8)
       await page.waitForTimeout(40)
     }
     const dragged = Date.now() - start
+    const spent = await parts()
     await page.mouse.up()
     await page.waitForTimeout(4500)
     // From a pressed arrow to the ledger's new figure.
@@ -68,6 +71,7 @@ async function drag(url: string) {
     const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks)
     return {
       dragged_ms: dragged,
+      of_that: spent,
       pressed_to_ledger_ms: measured,
       long_tasks: tasks.length,
       longest_task_ms: round(Math.max(0, ...tasks)),

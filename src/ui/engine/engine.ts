@@ -26,6 +26,20 @@ export interface EngineEvents {
 /** After the last change of a dragged value, this long until it is built in view quality, ms. */
 const SETTLE = 250
 
+/** Processors that two workers, the page and its drawing each have one of. */
+const FEW = 4
+/** How long to wait for a drawing where nothing is drawn, ms. */
+const UNSEEN = 120
+
+const painted = () =>
+  new Promise<void>((resolve) => {
+    const unseen = setTimeout(resolve, UNSEEN)
+    requestAnimationFrame(() => {
+      clearTimeout(unseen)
+      setTimeout(resolve)
+    })
+  })
+
 /** The workers behind a project: one builds, and hands what it built to one that measures and checks. */
 export class Engine {
   private readonly buildThread = new Worker(new URL('../../worker/build.worker.ts', import.meta.url), {
@@ -82,6 +96,7 @@ export class Engine {
   }
 
   private async build(project: Project, quality: Quality, ticket: number): Promise<void> {
+    const start = performance.now()
     try {
       const sent = await this.builder.build(project, quality, ticket, this.last ? keysOf(this.last) : [])
       // What comes after a newer one was asked for is dropped whole: the newer one was told what is known here.
@@ -89,10 +104,20 @@ export class Engine {
       this.last = shareBuild(this.last, sent)
       this.events.onProgress(undefined)
       this.events.onBuild(this.last)
+      if (quality === 'drag') await this.yieldToPage(performance.now() - start)
     } catch (error) {
       this.events.onProgress(undefined)
       this.events.onFailure(error instanceof Error ? error.message : String(error))
     }
+  }
+
+  /**
+   * While a value is dragged the page has the machine to itself until what was built is drawn; where workers, page and
+   * drawing have to share few processors, as long again as the build took.
+   */
+  private async yieldToPage(took: number): Promise<void> {
+    await painted()
+    if (navigator.hardwareConcurrency < FEW) await new Promise((resolve) => setTimeout(resolve, took))
   }
 
   /** What would differ if another imported file took a reference's place. */

@@ -2,10 +2,13 @@ import * as Comlink from 'comlink'
 import type { ImportProgress } from '@/core/formats/step/read-step'
 import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { Imported } from '@/core/formats/read-file'
-import { fail, type Result } from '@/core/result'
-import type { Importer } from '@/worker/import.worker'
+import type { Result } from '@/core/result'
+import type { ImportDesk } from '@/worker/import-desk.worker'
 
-/** Reads a file in a worker of its own, which ends with the import or when `signal` says so. */
+let desk: Comlink.Remote<ImportDesk> | undefined
+let tickets = 0
+
+/** Reads a file away from the page; `signal` stops it. */
 export async function importFile(
   bytes: Uint8Array,
   fileName: string,
@@ -13,20 +16,12 @@ export async function importFile(
   onMesh: (mesh: EarlyMesh) => void,
   signal: AbortSignal,
 ): Promise<Result<Imported>> {
-  const worker = new Worker(new URL('../../worker/import.worker.ts', import.meta.url), { type: 'module' })
-  const stopped = new Promise<Result<Imported>>((resolve) => {
-    signal.addEventListener('abort', () => resolve(fail('stopped', 'The import was stopped.')))
-    worker.addEventListener('error', () =>
-      resolve(fail('kernel', 'The reader stopped. The file may be too large for this browser.')),
-    )
-  })
-  try {
-    const importer = Comlink.wrap<Importer>(worker)
-    const read = importer.read(bytes, fileName, Comlink.proxy(onProgress), Comlink.proxy(onMesh)) as Promise<
-      Result<Imported>
-    >
-    return await Promise.race([read, stopped])
-  } finally {
-    worker.terminate()
-  }
+  desk ??= Comlink.wrap<ImportDesk>(
+    new Worker(new URL('../../worker/import-desk.worker.ts', import.meta.url), { type: 'module' }),
+  )
+  const ticket = tickets++
+  signal.addEventListener('abort', () => void desk?.stop(ticket))
+  return desk.read(ticket, bytes, fileName, Comlink.proxy(onProgress), Comlink.proxy(onMesh)) as Promise<
+    Result<Imported>
+  >
 }

@@ -49,7 +49,8 @@ function TravelSentence({ travel, onChange }: { travel: Travel; onChange: (next:
     <>
       It turns from{' '}
       <Degrees label="Turned from" value={travel.from} onChange={(from) => onChange({ ...travel, from })} /> to{' '}
-      <Degrees label="Turned to" value={travel.to} onChange={(to) => onChange({ ...travel, to })} />; the way there is kept free.
+      <Degrees label="Turned to" value={travel.to} onChange={(to) => onChange({ ...travel, to })} />; the way there is
+      kept free.
     </>
   )
 }

@@ -63,7 +63,7 @@ export class SceneView {
   readonly drawn = new Set<() => void>()
 
   constructor(private readonly canvas: HTMLCanvasElement) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true })
+    this.renderer = new WebGLRenderer({ canvas, antialias: true })
     this.renderer.localClippingEnabled = true
     // Asking for a shader's errors waits for it to be compiled.
     this.renderer.debug.checkShaderErrors = false
