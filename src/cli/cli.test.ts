@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { PhotoTruth } from '../../demo/make/photo'
@@ -91,6 +91,15 @@ test('trace finds the outline of the demo photo as large as it is, its holes whe
   expect(anorak('inspect', photo, '--json').json()).toMatchObject({ format: 'jpeg', pixels: [2400, 1800] })
   expect(anorak('trace', photo)).toMatchObject({ code: 2, error: expect.stringContaining('A photo needs a scale') })
   expect(anorak('trace', 'demo/boards/rl-2-rev-a.step', '--scale', '0,0 9,9', '--size', '5')).toMatchObject({ code: 2 })
+})
+
+test('the program is compiled once for as long as its sources stay as they are', () => {
+  expect(anorak('--help').out).toContain('anorak inspect FILE')
+  const compiled = () => readdirSync('.cache').filter((f) => f.startsWith('cli-')).map((f) => [f, statSync(join('.cache', f)).mtimeMs]) // prettier-ignore
+  const before = compiled()
+  expect(before).toHaveLength(1)
+  anorak('schema')
+  expect(compiled()).toEqual(before)
 })
 
 test('inspect lists the items and the board', () => {

@@ -2,8 +2,8 @@ import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import sharp from 'sharp'
-import initKernel from 'replicad-opencascadejs'
+import { setFlagsFromString } from 'node:v8'
+import type { OpenCascadeInstance } from 'replicad-opencascadejs'
 import { importedFiles } from '../core/document/imported-files'
 import { readProject } from '../core/sheet/read-project'
 import type { Project } from '../core/document/schema'
@@ -27,10 +27,23 @@ export function readBytes(file: string): Uint8Array {
 }
 
 const quiet = { print: () => {}, printErr: () => {} }
-let kernel: ReturnType<typeof initKernel> | undefined
+let kernel: Promise<OpenCascadeInstance> | undefined
 
-/** The STEP kernel can be started once a process. */
-const startKernel = () => (kernel ??= initKernel(quiet))
+/**
+ * The STEP kernel can be started once a process. Its 22 MB are compiled the quick way: what the thorough way takes longer
+ * is more than most files take to be read.
+ */
+const startKernel = () => (kernel ??= startOnce())
+
+async function startOnce(): Promise<OpenCascadeInstance> {
+  const { default: initKernel } = await import('replicad-opencascadejs')
+  setFlagsFromString('--liftoff-only')
+  try {
+    return await initKernel(quiet)
+  } finally {
+    setFlagsFromString('--no-liftoff-only')
+  }
+}
 
 /** The bytes of a file; a board in IDF together with the library beside it. */
 export function readWhole(file: string): Uint8Array {
@@ -52,6 +65,7 @@ export async function importSolids(bytes: Uint8Array, name: string): Promise<Imp
 
 /** Decodes a PNG or JPEG, turned as Exif says; rejects where it is damaged. */
 export async function decodePicture(bytes: Uint8Array): Promise<Picture> {
+  const { default: sharp } = await import('sharp')
   const { data, info } = await sharp(bytes, { failOn: 'truncated' })
     .autoOrient()
     .toColourspace('srgb')

@@ -1,11 +1,6 @@
 import { parseArgs } from 'node:util'
 import { ProblemError } from '../core/result'
-import { runBuild, runCase, runCheck } from './commands'
-import { runInspect } from './inspect'
 import { formatReport } from './report'
-import { projectJsonSchema } from '../core/steps/describe'
-import { runSteps } from './steps'
-import { runTrace } from './trace'
 
 const HELP = `anorak inspect FILE
 anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--posts] [--openings]
@@ -51,10 +46,12 @@ async function main(): Promise<number> {
     return values.help ? 0 : 2
   }
   if (command === 'schema') {
+    const { projectJsonSchema } = await import('../core/steps/describe')
     process.stdout.write(`${JSON.stringify(projectJsonSchema(), null, 2)}\n`)
     return 0
   }
   if (command === 'steps') {
+    const { runSteps } = await import('./steps')
     const steps = runSteps()
     const brief = { steps: steps.map(({ kind, title, about }) => ({ kind, title, about })) }
     process.stdout.write(values.json ? `${JSON.stringify(steps, null, 2)}\n` : formatReport(brief))
@@ -71,12 +68,13 @@ async function main(): Promise<number> {
     process.stdout.write(values.json ? `${JSON.stringify(report, null, 2)}\n` : formatReport(report))
   switch (command) {
     case 'inspect':
-      print(await runInspect(file))
+      print(await (await import('./inspect')).runInspect(file))
       return 0
     case 'trace':
-      print(await runTrace(file, values))
+      print(await (await import('./trace')).runTrace(file, values))
       return 0
     case 'case': {
+      const { runCase } = await import('./commands')
       const report = await runCase(file, {
         clearance: values.clearance,
         wall: values.wall,
@@ -90,11 +88,13 @@ async function main(): Promise<number> {
       return report.blocked ? 1 : 0
     }
     case 'build': {
+      const { runBuild } = await import('./commands')
       const report = await runBuild(file, { place, out, quality: values.quality })
       print(report)
       return report.blocked ? 1 : 0
     }
     case 'check': {
+      const { runCheck } = await import('./commands')
       const report = await runCheck(file)
       print(report)
       return report.blocked ? 1 : 0
