@@ -123,14 +123,20 @@ function towardsFileAxis(up: Vec3): Vec3 {
   return anySquareTo(up)
 }
 
+/** A side is at least this much of the board's width. */
+const SIDE = 0.1
+
 /** The direction of the longer side of the smallest rectangle round points; a draw goes to the frame's own x. */
 function longSide(points: readonly Vec2[]): Vec2 {
   const hull = hullIndices(points).map((i) => points[i]!)
   const tries: Vec2[] = [[1, 0]]
+  const x = hull.map((p) => p[0])
+  const width = Math.max(...x) - Math.min(...x)
   for (const [i, p] of hull.entries()) {
     const q = hull[(i + 1) % hull.length]!
     const l = Math.hypot(q[0] - p[0], q[1] - p[1])
-    if (l > 0.5) tries.push([(q[0] - p[0]) / l, (q[1] - p[1]) / l])
+    // The chords of a round board are no sides.
+    if (l > 0.5 && l > SIDE * width) tries.push([(q[0] - p[0]) / l, (q[1] - p[1]) / l])
   }
   let best: { area: number; direction: Vec2 } | undefined
   for (const d of tries) {

@@ -15,6 +15,7 @@ import { expectOk, raise } from '../../result'
 import { ENCLOSURE, type Enclosure } from '../enclosure'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { alignLoops } from './align'
+import { facingOf } from './facing'
 import { offerOpenings, startOpening } from './offers'
 import { silhouette } from './silhouette'
 import { DIRECTIONS, lastCrossing } from './wall'
@@ -141,13 +142,14 @@ function openingOutline(
 ): WallOutline {
   const box = boxOfPositions(item.positions)
   const side = v.side === 'auto' ? (e.board.sides[item.id] ?? nearestSide(box, e.board.bounds)) : v.side
-  const d = DIRECTIONS[side]
+  const d =
+    v.side === 'auto' ? facingOf(item.positions, item.indices, DIRECTIONS[side], outOf(box, e)) : DIRECTIONS[side]
+  const span = spanOf(item.positions, d)
   const z: Vec3 = [d[0], d[1], 0]
   const x: Vec3 = [-d[1], d[0], 0]
-  const { inside, outside, start } = wallSpan(e, box, d)
+  const { inside, outside, start } = wallSpan(e, span, d, v.gap)
   const frame = invert(fromFrame(x, [0, 0, 1], z, [0, 0, 0]))
-  const reach = Math.max(box.max[0] * d[0] + box.max[1] * d[1], box.min[0] * d[0] + box.min[1] * d[1])
-  const seen = silhouette(kernel, item.positions, item.indices, frame, Math.min(inside, reach - NEAR_FACE))
+  const seen = silhouette(kernel, item.positions, item.indices, frame, Math.min(inside, span.reach - NEAR_FACE))
   if (seen.loops.length === 0) raise('no-outline', `${item.name} shows no outline towards the ${side}.`, 'item')
   const opening = namedByFacing(expectOk(offsetProfile(seen, v.gap)))
   const [, low, , high] = boundsOf(opening)
@@ -182,21 +184,54 @@ function bevelOutline(opening: Profile, bevel: number, wall: number): Profile | 
   return { loops: loops as Loop[] }
 }
 
-/** Where the wall is, looking from the item's middle along the direction; the widest reading over the item's width. */
-function wallSpan(e: Enclosure, box: Box3, d: Vec2): { inside: number; outside: number; start: number } {
-  const middle: Vec2 = [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2]
-  const half = Math.abs(d[0]) > 0.5 ? (box.max[1] - box.min[1]) / 2 : (box.max[0] - box.min[0]) / 2
-  const along = middle[0] * d[0] + middle[1] * d[1]
-  let [inside, outside] = [Infinity, -Infinity]
-  for (const share of [-0.95, -0.5, 0, 0.5, 0.95]) {
-    const from: Vec2 = [middle[0] - d[1] * half * share, middle[1] + d[0] * half * share]
+/** From the middle of the board to an item. */
+const outOf = ({ min, max }: Box3, { board: { bounds } }: Enclosure): Vec2 => [
+  (min[0] + max[0] - bounds[0] - bounds[2]) / 2,
+  (min[1] + max[1] - bounds[1] - bounds[3]) / 2,
+]
+
+/** How far an item reaches along a direction seen from above, and from left to right across it. */
+interface Span {
+  rear: number
+  reach: number
+  left: number
+  right: number
+}
+
+function spanOf(positions: ArrayLike<number>, d: Vec2): Span {
+  const span = { rear: Infinity, reach: -Infinity, left: Infinity, right: -Infinity }
+  for (let i = 0; i < positions.length; i += 3) {
+    const along = positions[i]! * d[0] + positions[i + 1]! * d[1]
+    const across = positions[i + 1]! * d[0] - positions[i]! * d[1]
+    span.rear = Math.min(span.rear, along)
+    span.reach = Math.max(span.reach, along)
+    span.left = Math.min(span.left, across)
+    span.right = Math.max(span.right, across)
+  }
+  return span
+}
+
+/** So many places over an item's width are looked at for where the wall is. */
+const LOOKS = 16
+
+/**
+ * Where the wall is, looking from the item's middle along the direction, over the width of its opening: from where it
+ * comes furthest in to where it goes furthest out. Where a bent wall has ended beside the item, the cut starts behind it.
+ */
+function wallSpan(e: Enclosure, span: Span, d: Vec2, gap: number): { inside: number; outside: number; start: number } {
+  const along = (span.rear + span.reach) / 2
+  let [inside, outside, start] = [Infinity, -Infinity, along]
+  for (let i = 0; i <= LOOKS; i++) {
+    const across = span.left - gap + (i / LOOKS) * (span.right - span.left + 2 * gap)
+    const from: Vec2 = [along * d[0] - across * d[1], along * d[1] + across * d[0]]
     const [a, b] = [lastCrossing(e.cavity, from, d), lastCrossing(e.outer, from, d)]
     if (a !== undefined) inside = Math.min(inside, along + a)
+    else start = span.rear - gap
     if (b !== undefined) outside = Math.max(outside, along + b)
   }
   if (!Number.isFinite(inside) || !Number.isFinite(outside))
     return raise('no-wall', 'There is no wall on that side of the item.', 'side')
-  return { inside, outside, start: Math.min(along, inside) - 0.5 }
+  return { inside, outside, start: Math.min(start, inside) - 0.5 }
 }
 
 function nearestSide(box: Box3, [x0, y0, x1, y1]: Enclosure['board']['bounds']): Side {
@@ -208,6 +243,9 @@ function nearestSide(box: Box3, [x0, y0, x1, y1]: Enclosure['board']['bounds']):
   ]
   return room.reduce((a, b) => (b[1] < a[1] ? b : a))[0]
 }
+
+/** The cut begins so far inside the wall, mm: cut along its very face it would leave a film here and there. */
+const BITE = 0.005
 
 /** What the opening takes away: only the wall between cavity and outside, never what lies behind it. */
 function openingTool(v: Values, { kernel, id, tolerance }: StepContext, e: Enclosure, o: WallOutline): Solid {
@@ -222,7 +260,8 @@ function openingTool(v: Values, { kernel, id, tolerance }: StepContext, e: Enclo
     )
   }
   const placed = kernel.place(kernel.union(solids), fromFrame(o.x, [0, 0, 1], o.z, [0, 0, 0]))
-  const inside = kernel.extrude(e.cavity, e.bottom - 1, e.top + 1, { tolerance, names: names('inside') })
+  const within = expectOk(offsetProfile(e.cavity, -BITE))
+  const inside = kernel.extrude(within, e.bottom - 1, e.top + 1, { tolerance, names: names('inside') })
   const tool = kernel.subtract(placed, [inside])
   return e.stand === IDENTITY ? tool : kernel.place(tool, e.stand)
 }
