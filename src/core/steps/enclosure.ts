@@ -4,6 +4,13 @@ import type { Profile } from '../profile/segment'
 import type { Board, Side } from '../references/board'
 import type { Situation } from './offer'
 
+/** A stretch of the inside: its outline seen from above, between two heights. */
+export interface Hollow {
+  outline: Profile
+  from: number
+  to: number
+}
+
 /** What a case leaves for the steps that work on it. Lengths mm, in the frame in which its board lies flat. */
 export interface Enclosure {
   reference: string
@@ -11,7 +18,8 @@ export interface Enclosure {
   base: string
   lid: string
   board: { item: string; under: number; bounds: Board['bounds']; sides: Readonly<Record<string, Side>> }
-  /** The inside and the outside seen from above. */
+  /** The inside, wider where items are taken in; seen from above the widest of it, and the outside. */
+  hollows: readonly Hollow[]
   cavity: Profile
   outer: Profile
   /** Heights, from the underside of the floor to the top of the roof. */

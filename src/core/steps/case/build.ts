@@ -6,9 +6,10 @@ import type { Profile } from '../../profile/segment'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
 import { raise } from '../../result'
-import { ENCLOSURE, type Enclosure } from '../enclosure'
+import { ENCLOSURE, type Enclosure, type Hollow } from '../enclosure'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { caseFields } from './fields'
+import { hollowsOf, type TakenIn, widened } from './hollows'
 import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
 import { caseRows } from './rows'
 
@@ -28,16 +29,22 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
   const takenIn = board.overhangs.filter((o) => (v.over[o.item] ?? 'in') === 'in').map((o) => o.item)
   const { gap } = v.fit
   const heights = caseHeights(board, v)
-  const outlines = caseOutlines(
-    wrappedOutline(board, v.outline, flatPositions(reference, takenIn), seenInFile(reference)),
-    {
-      clear: v.clear,
-      wall: v.wall,
-      corner: v.corner,
-      gap,
-      leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
-    },
-  )
+  const items = flatPositions(reference, takenIn)
+  const outline = (ids: readonly TakenIn[]) => wrappedOutline(board, v.outline, ids, seenInFile(reference))
+  const lipTop = heights.parting + v.lip
+  const wide = widened(items, { ...heights, lipTop, clear: v.clear })
+  const rim = outline(wide.base.map((w) => w.item))
+  const outlines = caseOutlines(outline(items), rim, {
+    clear: v.clear,
+    wall: v.wall,
+    corner: v.corner,
+    gap,
+    leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
+  })
+  const hollows = {
+    base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, outline),
+    lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, outline),
+  }
   const enclosure: Enclosure = {
     reference: reference.id,
     base: `${id}.base`,
@@ -48,6 +55,7 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
       bounds: board.bounds,
       sides: Object.fromEntries(board.overhangs.map((o) => [o.item, o.side])),
     },
+    hollows: [...hollows.base, ...hollows.lid],
     cavity: outlines.cavity,
     outer: outlines.outer,
     ...heights,
@@ -63,14 +71,14 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
         id: enclosure.base,
         name: 'Base',
         color: '#9db096',
-        solid: stood(baseSolid(v, context, enclosure, outlines)),
+        solid: stood(baseSolid(v, context, enclosure, outlines, hollows.base)),
         print: lay,
       },
       {
         id: enclosure.lid,
         name: 'Lid',
         color: '#b7a98a',
-        solid: stood(lidSolid(v, context, enclosure, outlines)),
+        solid: stood(lidSolid(v, context, enclosure, outlines, hollows.lid)),
         print: compose(quarterTurn('x', 2), lay),
       },
     ],
@@ -88,7 +96,7 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
 }
 
 /** Item positions in the frame in which the board lies flat. */
-function flatPositions(reference: Reference, ids: readonly string[]): { id: string; positions: ArrayLike<number> }[] {
+function flatPositions(reference: Reference, ids: readonly string[]): TakenIn[] {
   const lay = invert(reference.stand)
   return itemsById(reference.items, ids).map(({ id, positions }) => ({
     id,
@@ -124,7 +132,13 @@ function caseHeights(board: Board, v: Values) {
   return { bottom, floor, roof, top, parting: v.parting }
 }
 
-function baseSolid(v: Values, context: StepContext, e: Enclosure, { cavity, outer, lip }: CaseOutlines): Solid {
+function baseSolid(
+  v: Values,
+  context: StepContext,
+  e: Enclosure,
+  { outer, lip }: CaseOutlines,
+  hollows: readonly Hollow[],
+): Solid {
   const { kernel } = context
   const draw = drawer(context)
   const body = draw(outer, e.bottom, e.parting, { top: 'rim', bottom: 'floor:under', side: 'wall' })
@@ -133,21 +147,31 @@ function baseSolid(v: Values, context: StepContext, e: Enclosure, { cavity, oute
     bottom: 'inside',
     side: 'lip:side',
   })
-  const hollow = draw(cavity, e.floor, e.parting + v.lip + 1, { top: 'inside', bottom: 'floor', side: 'cavity' })
-  return kernel.subtract(kernel.union([body, tongue]), [hollow])
+  const [whole, ...bays] = hollows
+  const hollow = draw(whole!.outline, e.floor, whole!.to + 1, { top: 'inside', bottom: 'floor', side: 'cavity' })
+  const bay = (h: Hollow) => draw(h.outline, h.from, h.to + 1, { top: 'inside', bottom: 'ledge', side: 'cavity' })
+  return kernel.subtract(kernel.union([body, tongue]), [hollow, ...bays.map(bay)])
 }
 
-function lidSolid(v: Values, context: StepContext, e: Enclosure, { cavity, outer, groove }: CaseOutlines): Solid {
+function lidSolid(
+  v: Values,
+  context: StepContext,
+  e: Enclosure,
+  { outer, groove }: CaseOutlines,
+  hollows: readonly Hollow[],
+): Solid {
   const { kernel } = context
   const draw = drawer(context)
   const body = draw(outer, e.parting, e.top, { top: 'roof:top', bottom: 'rim', side: 'wall' })
-  const hollow = draw(cavity, e.parting - 1, e.roof, { top: 'roof', bottom: 'inside', side: 'cavity' })
+  const [whole, ...bays] = hollows
+  const hollow = draw(whole!.outline, whole!.from - 1, e.roof, { top: 'roof', bottom: 'inside', side: 'cavity' })
+  const bay = (h: Hollow) => draw(h.outline, h.from - 1, h.to, { top: 'ledge', bottom: 'inside', side: 'cavity' })
   const slot = draw(groove, e.parting - 1 - OVERLAP, e.parting + v.lip + GROOVE_ROOM, {
     top: 'groove:top',
     bottom: 'inside',
     side: 'groove:side',
   })
-  return kernel.subtract(body, [hollow, slot])
+  return kernel.subtract(body, [hollow, ...bays.map(bay), slot])
 }
 
 /** Extrudes with roles. */

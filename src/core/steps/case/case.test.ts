@@ -117,6 +117,22 @@ test('an item taken in has the cavity widened round it; let out, its opening has
   expect(posts.length).toBeGreaterThanOrEqual(4)
 })
 
+test('an item taken in widens the cavity where it is and on its way in, not below it', async () => {
+  const { built, ledger, project } = await build(await load({ socket: true }), {}, { openings: false })
+  const board = built.references[0]!.board!
+  const [over] = board.overhangs
+  const { min, max } = built.references[0]!.items.find((i) => i.id === over!.item)!.bounds
+  const [base, lid] = ['Base', 'Lid'].map((n) => built.parts.find((p) => p.name === n)!)
+  // The bay is as wide as the socket and the clearance on both sides, as deep as the socket reaches over the edge.
+  const bay = (max[0] - min[0] + 2 * 0.55) * over!.reach
+  const missing = sectionArea(base!, min[2] - 0.55 - 0.1) - sectionArea(base!, min[2] - 0.55 + 0.1)
+  expect(missing / bay).toBeGreaterThan(0.95)
+  expect(missing / bay).toBeLessThan(1.15)
+  for (const part of [base!, lid!]) expect(isClosed(part.mesh.positions, part.mesh.indices)).toBe(true)
+  for (const row of ledger) expect([row.between, row.verdict]).toEqual([row.between, 'holds'])
+  expect(runChecks({ project, build: built, ledger, kernel }).filter((f) => f.weight === 'stop')).toEqual([])
+})
+
 test('an item that ends before the wall says how far a plug has to reach', async () => {
   const model = await load({ socket: true })
   const notes = async (clear: string) => {

@@ -41,6 +41,7 @@ export const caseStep = stepKind({
     cavity: { called: 'inside of the wall', moved: ['clear', 'the clearance'] },
     wall: { called: 'outside of the wall', moved: ['wall', 'the wall'] },
     'floor:under': { called: 'underside', moved: ['floor', 'the floor'] },
+    ledge: { called: 'ledge', moved: ['clear', 'the clearance'] },
     floor: { called: 'floor', moved: ['clearBelow', 'the room below'] },
     'roof:top': { called: 'top', moved: ['roof', 'the roof'] },
     roof: { called: 'roof', moved: ['clearAbove', 'the room above'] },

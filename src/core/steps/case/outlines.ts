@@ -51,9 +51,14 @@ export interface CaseOutlines {
   groove: Profile
 }
 
-/** All outlines of a case: the cavity at the clearance, the outside a wall further out, lip and groove within the wall. */
+/**
+ * All outlines of a case: the cavity at the clearance, the outside a wall further out, lip and groove within the wall.
+ * @param outline the board with all that is taken in
+ * @param rim the same without what stays above the rim
+ */
 export function caseOutlines(
   outline: Profile,
+  rim: Profile,
   size: { clear: number; wall: number; corner: number; gap: number; leastWall: number },
 ): CaseOutlines {
   const { clear, wall, corner, gap } = size
@@ -70,8 +75,8 @@ export function caseOutlines(
   return {
     cavity,
     outer,
-    lip: expectOk(offsetProfile(cavity, lipWidth)),
-    groove: expectOk(offsetProfile(cavity, lipWidth + gap)),
+    lip: expectOk(offsetProfile(rim, clear + lipWidth)),
+    groove: expectOk(offsetProfile(rim, clear + lipWidth + gap)),
   }
 }
 

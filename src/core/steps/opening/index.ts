@@ -224,9 +224,12 @@ function wallSpan(e: Enclosure, span: Span, d: Vec2, gap: number): { inside: num
   for (let i = 0; i <= LOOKS; i++) {
     const across = span.left - gap + (i / LOOKS) * (span.right - span.left + 2 * gap)
     const from: Vec2 = [along * d[0] - across * d[1], along * d[1] + across * d[0]]
-    const [a, b] = [lastCrossing(e.cavity, from, d), lastCrossing(e.outer, from, d)]
-    if (a !== undefined) inside = Math.min(inside, along + a)
-    else start = span.rear - gap
+    const b = lastCrossing(e.outer, from, d)
+    for (const { outline } of e.hollows) {
+      const a = lastCrossing(outline, from, d)
+      if (a !== undefined) inside = Math.min(inside, along + a)
+      else start = span.rear - gap
+    }
     if (b !== undefined) outside = Math.max(outside, along + b)
   }
   if (!Number.isFinite(inside) || !Number.isFinite(outside))
@@ -260,8 +263,15 @@ function openingTool(v: Values, { kernel, id, tolerance }: StepContext, e: Enclo
     )
   }
   const placed = kernel.place(kernel.union(solids), fromFrame(o.x, [0, 0, 1], o.z, [0, 0, 0]))
-  const within = expectOk(offsetProfile(e.cavity, -BITE))
-  const inside = kernel.extrude(within, e.bottom - 1, e.top + 1, { tolerance, names: names('inside') })
-  const tool = kernel.subtract(placed, [inside])
+  // Neither floor nor roof is cut.
+  const inside = e.hollows.map(({ outline, from, to }) =>
+    kernel.extrude(
+      expectOk(offsetProfile(outline, -BITE)),
+      from <= e.floor ? e.bottom - 1 : from,
+      to >= e.roof ? e.top + 1 : to,
+      { tolerance, names: names('inside') },
+    ),
+  )
+  const tool = kernel.subtract(placed, inside)
   return e.stand === IDENTITY ? tool : kernel.place(tool, e.stand)
 }
