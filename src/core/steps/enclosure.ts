@@ -34,6 +34,9 @@ export interface Enclosure {
   stand: Placement
 }
 
+/** Items that reach over the edge by less than this are taken in; more, and they are let out by an opening, mm. */
+export const WORTH_AN_OPENING = 0.8
+
 export const ENCLOSURE = token<Enclosure>('enclosure', 'case')
 
 /** The cases that there are, with the references they are wrapped round. */

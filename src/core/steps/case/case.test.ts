@@ -110,7 +110,11 @@ test('an item taken in has the cavity widened round it; let out, its opening has
   const model = await load({ socket: true })
   const inside = await build(model, {}, { openings: false })
   expect(inside.ledger.find((r) => r.between === 'socket in case')).toMatchObject({ wanted: 0.55, verdict: 'holds' })
+  const closed = (b: typeof inside) =>
+    runChecks({ ...b, build: b.built, kernel }).filter((f) => f.check === 'closed-in')
+  expect(closed(inside).map((f) => [f.title, f.weight])).toEqual([['socket is closed in.', 'look']])
   const out = await build(model, {}, { openings: true })
+  expect(closed(out)).toEqual([])
   const row = out.ledger.find((r) => r.between === 'socket in its opening')!
   expect(row.measured).toBeCloseTo(0.35, 1.7)
   const posts = out.built.parts[0]!.mesh.surfaces.filter((s) => s.role === 'post')

@@ -1,6 +1,7 @@
 import { stepKind } from '../step-kind'
 import { ENCLOSURE } from '../enclosure'
 import { buildCase } from './build'
+import { closedIn } from './closed-in'
 import { caseFields } from './fields'
 import { lidHeld } from './lid-held'
 import { offerCase, startCase } from './offers'
@@ -53,7 +54,7 @@ export const caseStep = stepKind({
   },
   start: startCase,
   offers: offerCase,
-  checks: [lidHeld],
+  checks: [lidHeld, closedIn],
   migrations: {
     3: (fields) => ({ clear: '0.7', wall: '4*line + fit.snug', floor: '1.6', roof: '1.6', ...fields }),
   },

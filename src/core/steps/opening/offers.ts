@@ -1,10 +1,7 @@
 import type { Project } from '../../document/schema'
 import type { Edit } from '../../document/edits'
-import { enclosures } from '../enclosure'
+import { enclosures, WORTH_AN_OPENING } from '../enclosure'
 import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
-
-/** Items that reach over the edge by less than this are taken in; more, and they are let out by an opening, mm. */
-const WORTH_AN_OPENING = 0.8
 
 export function startOpening(at: Situation): Record<string, unknown> | undefined {
   const found = enclosures(at)[0]
