@@ -50,7 +50,7 @@ function inspectModel(model: ImportedModel, name: string) {
       color: item.color ?? null,
       triangles: facts.triangles,
       closed: facts.closed,
-      volume_mm3: round(facts.volume),
+      volume_mm3: facts.closed ? round(facts.volume) : null,
       area_mm2: round(facts.area),
       bounds_mm: roundBox(boxOfPositions(placePositions(item.placement, shape.positions))),
       faces: countKinds(facts.faces),

@@ -54,6 +54,28 @@ describe.each([
   })
 })
 
+test('far from the origin, with noise, no hole loses its step', () => {
+  const place = askew([0.2, 0.1, 0.95], [400, -700, 260])
+  let lost = 0
+  for (let seed = 0; seed < 12; seed++) {
+    const bored: Drilling[] = Array.from({ length: 12 }, (_, i) => ({
+      at: [12 + (i % 4) * 22, 12 + Math.floor(i / 4) * 20] as const,
+      radius: 1.2 + 0.1 * i,
+      segments: 12 + 4 * (i % 5),
+      bore: { radius: 2.6 + 0.2 * i, depth: 1.5 },
+    }))
+    const plate = drilledPlate([100, 66, 5], bored)
+    const { found } = look(shaken({ ...plate, positions: placePositions(place, plate.positions) }, 0.002, 100 + seed))
+    for (const { at, radius } of bored) {
+      const centre = apply(place, [at[0], at[1], 5])
+      const axis = turn(place, [0, 0, 1])
+      const match = found.find((f) => f.kind === 'hole' && length(cross(sub(f.centre, centre), axis)) < 0.1 && Math.abs(f.diameter - 2 * radius) < 0.1) // prettier-ignore
+      if (!match?.counterbore) lost += 1
+    }
+  }
+  expect(lost).toBe(0)
+})
+
 test('blind holes end, and bored ones have their step', () => {
   const { found } = look(
     drilledPlate([60, 40, 8], [

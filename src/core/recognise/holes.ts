@@ -78,12 +78,14 @@ export function roundFeatures(
 
 function place(stacks: Stack[], face: Cylinder | Cone, corners: readonly Vec3[]): void {
   const slack = SAME_PLACE + 0.01 * face.radius
+  // Axes are compared where the faces are: far from them a small lean would take them apart.
+  const middle = onAxis(face, corners)
   const known = stacks.find((s) => {
     if (s.hole !== face.hole || length(cross(s.axis, face.axis)) > SAME_DIRECTION) return false
-    const apart = sub(face.point, s.point)
+    const apart = sub(middle, s.point)
     return length(sub(apart, scale(s.axis, dot(apart, s.axis)))) < slack
   })
-  const stack = known ?? { axis: face.axis, point: face.point, hole: face.hole, rings: [] }
+  const stack = known ?? { axis: face.axis, point: middle, hole: face.hole, rings: [] }
   if (!known) stacks.push(stack)
   const x = anySquareTo(stack.axis)
   const y = cross(stack.axis, x)
@@ -111,6 +113,12 @@ function place(stacks: Stack[], face: Cylinder | Cone, corners: readonly Vec3[])
   } else stack.rings.push(ring)
   ring.angles = [...ring.angles, ...angles]
   Object.assign(ring, around(ring.angles, ring.face.radius))
+}
+
+/** The point of a face's axis beside the middle of its corners. */
+function onAxis({ axis, point }: Cylinder | Cone, corners: readonly Vec3[]): Vec3 {
+  const along = corners.reduce((sum, p) => sum + dot(sub(p, point), axis), 0) / Math.max(1, corners.length)
+  return add(point, scale(axis, along))
 }
 
 /** How many corners there are all round, and the largest angle between two of them. */

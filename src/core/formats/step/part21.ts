@@ -28,6 +28,7 @@ export class Part21 {
   private readonly spans = new Map<number, Span>()
   private readonly parsed = new Map<number, Typed[]>()
   private readonly byType = new Map<string, number[]>()
+  private inOrder: [number, Span][] | undefined
 
   /**
    * @param text the whole file; strings may hold any character
@@ -38,6 +39,7 @@ export class Part21 {
     head.lastIndex = Math.max(0, text.indexOf('ENDSEC'))
     const found = head.exec(text)
     if (!found) throw new RangeError('The file has no DATA section.')
+    checkDepth(text, head.lastIndex)
     this.scan(head.lastIndex)
   }
 
@@ -71,6 +73,25 @@ export class Part21 {
 
   get size(): number {
     return this.spans.size
+  }
+
+  /** The instance whose text a position lies in; undefined between instances. */
+  instanceAt(position: number): number | undefined {
+    this.inOrder ??= [...this.spans]
+    let [low, high] = [0, this.inOrder.length]
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (this.inOrder[middle]![1].end <= position) low = middle + 1
+      else high = middle
+    }
+    const found = this.inOrder[low]
+    return found && found[1].start <= position ? found[0] : undefined
+  }
+
+  /** True if a position lies within a string of an instance. */
+  inString(position: number, id: number): boolean {
+    const before = this.text.slice(this.spans.get(id)!.start, position)
+    return before.split("'").length % 2 === 0
   }
 
   /** Instances of a type, in file order. */
@@ -125,6 +146,23 @@ function typesAt(text: string, start: number, end: number): string[] {
   const simple = KEYWORD.exec(text)
   if (simple) return [simple[1]!]
   return parseInstance(text.slice(start, end)).map((p) => p.type)
+}
+
+/** Lists within lists; the standard's own go to 4 or 5. */
+const DEEPEST = 64
+const [OPEN, CLOSE, QUOTE, END] = ['(', ')', "'", ';'].map((c) => c.charCodeAt(0))
+
+/** Refuses what no reader could follow down, ours or the kernel's. */
+function checkDepth(text: string, from: number): void {
+  let [depth, quoted] = [0, false]
+  for (let i = from; i < text.length; i++) {
+    const code = text.charCodeAt(i)
+    if (code === QUOTE) quoted = !quoted
+    else if (quoted) continue
+    else if (code === END) depth = 0
+    else if (code === CLOSE) depth -= 1
+    else if (code === OPEN && ++depth > DEEPEST) throw new RangeError(`It nests lists more than ${DEEPEST} deep.`)
+  }
 }
 
 const TOKEN =

@@ -114,4 +114,31 @@ describe('what is no board file gets a plain answer', () => {
     const broken = text.replace(/CARTESIAN_POINT\('',\([^)]*\)\)/g, "CARTESIAN_POINT('',($,$,$))")
     expect(['ok', 'kernel', 'no-solid', 'damaged']).toContain(await kindOf(bytesOf(broken)))
   })
+  test('places and sizes that cannot be are named, and not worked at for ever', async () => {
+    const text = new TextDecoder().decode(await stepBytes(simpleBoard({ ...PLAIN, hole: 3 })))
+    const said = async (from: RegExp, to: string) => {
+      const changed = text.replace(from, to)
+      expect(changed).not.toBe(text)
+      const result = await readStep(bytesOf(changed), startQuietly)
+      return result.ok ? 'ok' : result.problem.message
+    }
+    expect(await said(/(CYLINDRICAL_SURFACE\('',#\d+,)[^)]*/, '$11.E15')).toMatch(
+      /#\d+, a cylindrical surface, says 1.E15, which is no length or place/,
+    )
+    expect(await said(/(CARTESIAN_POINT\('',\()[^,]*/, '$1NaN')).toMatch(/#\d+, a cartesian point, says NaN/)
+    // A name may say what it likes.
+    expect(await said(/CARTESIAN_POINT\(''/, "CARTESIAN_POINT('NaN 99999999999'")).toBe('ok')
+    const nested = `$&${'('.repeat(200_000)}${')'.repeat(200_000)},`
+    expect(await said(/CLOSED_SHELL\('',/, nested)).toMatch(/nests lists more than 64 deep/)
+  })
+})
+
+test('a solid that lacks a face says so, and is given no volume', async () => {
+  const text = new TextDecoder().decode(await stepBytes({ name: 'one', children: [{ name: 'block', solid: { kind: 'box', size: [10, 20, 5] } }] })) // prettier-ignore
+  const lacking = text.replace(/(CLOSED_SHELL\('',\(#\d+),#\d+/, '$1')
+  expect(lacking).not.toBe(text)
+  const model = await read(bytesOf(lacking))
+  expect(model.notes).toEqual([expect.stringMatching(/^block does not close: a face is missing/)])
+  expect(shapeFacts(model.shapes[0]!).closed).toBe(false)
+  expect((await read(bytesOf(text))).notes).toEqual([])
 })

@@ -2,6 +2,8 @@ import type { OpenCascadeInstance } from 'replicad-opencascadejs'
 import type { ImportedItem, ImportedModel, ImportedShape } from '../../references/model'
 import { fail, ok, type Result } from '../../result'
 import { solidColors } from './colors'
+import { isClosed } from '../../mesh/facts'
+import { impossibleNumber } from './impossible'
 import { Part21 } from './part21'
 import { checkStepBytes } from './recognise-step'
 import { type PlacedSolid, placedSolids } from './structure'
@@ -53,7 +55,10 @@ export async function readStep(
 
 function readStructure(bytes: Uint8Array) {
   try {
-    const file = new Part21(new TextDecoder('latin1').decode(bytes))
+    const text = new TextDecoder('latin1').decode(bytes)
+    const file = new Part21(text)
+    const impossible = impossibleNumber(text, file)
+    if (impossible) return fail('damaged', `The STEP file cannot be read. ${impossible}`)
     const { solids, unit } = placedSolids(file)
     if (solids.length === 0) return fail('no-solid', noSolidMessage(file))
     const unique = [...new Set(solids.map((s) => s.solid))]
@@ -132,6 +137,10 @@ function exactSizes(oc: OpenCascadeInstance, shape: Shape): { volume: number; ar
   return sizes
 }
 
+/** A few names. */
+const named = (names: readonly string[]): string =>
+  names.length > 5 ? `${names.slice(0, 5).join(', ')} and ${names.length - 5} more` : names.join(', ')
+
 function assemble(
   solids: readonly PlacedSolid[],
   unit: StepUnit,
@@ -168,10 +177,15 @@ function assemble(
     })
   }
   if (items.length === 0) return fail('no-solid', 'None of the solids in this STEP file could be read.')
-  const notes =
-    unread.length > 0
-      ? [`${unread.length} of ${solids.length} solids could not be read: ${unread.slice(0, 5).join(', ')}.`]
-      : []
+  const open = items.filter(({ shape }) => !isClosed(shapes[shape]!.positions, shapes[shape]!.indices))
+  const notes = [
+    ...(unread.length > 0 ? [`${unread.length} of ${solids.length} solids could not be read: ${named(unread)}.`] : []),
+    ...(open.length > 0
+      ? [
+          `${named(open.map((i) => i.name))} ${open.length === 1 ? 'does' : 'do'} not close: a face is missing or could not be read. ${open.length === 1 ? 'It is' : 'They are'} fitted by the faces that are there, without a volume.`,
+        ]
+      : []),
+  ]
   const { name, from } = unit
   return ok({ format: 'step', unit: { name, from, certain: unit !== ASSUMED_UNIT }, shapes, items, notes })
 }

@@ -10,7 +10,7 @@ import { ENCLOSURE, type Enclosure, type Hollow } from '../enclosure'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { caseFields } from './fields'
 import { hollowsOf, type TakenIn, widened } from './hollows'
-import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
+import { caseOutlines, type CaseOutlines, itemOutline, itemsById, wrappedOutline } from './outlines'
 import { caseRows } from './rows'
 
 type Values = FieldValues<typeof caseFields>
@@ -30,7 +30,9 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
   const { gap } = v.fit
   const heights = caseHeights(board, v)
   const items = flatPositions(reference, takenIn)
-  const outline = (ids: readonly TakenIn[]) => wrappedOutline(board, v.outline, ids, seenInFile(reference))
+  const seen = seenInFile(reference)
+  const outline = (within: readonly TakenIn[]) => wrappedOutline(board, v.outline, within, seen)
+  const each = { withAll: outline, of: (item: TakenIn) => itemOutline(item, seen) }
   const lipTop = heights.parting + v.lip
   const wide = widened(items, { ...heights, lipTop, clear: v.clear })
   const rim = outline(wide.base.map((w) => w.item))
@@ -42,8 +44,8 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
     leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
   })
   const hollows = {
-    base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, outline),
-    lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, outline),
+    base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, each),
+    lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, each),
   }
   const enclosure: Enclosure = {
     reference: reference.id,

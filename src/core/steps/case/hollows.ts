@@ -53,17 +53,18 @@ export function hollowsOf(
   wide: readonly InPart[],
   whole: { from: number; to: number },
   clear: number,
-  outline: (items: readonly TakenIn[]) => Profile,
+  outline: { withAll: (items: readonly TakenIn[]) => Profile; of: (item: TakenIn) => Profile },
 ): Hollow[] {
-  const hollow = (items: readonly TakenIn[], from: number, to: number): Hollow => ({
-    outline: expectOk(offsetProfile(outline(items), clear)),
+  const hollow = (profile: Profile, from: number, to: number): Hollow => ({
+    outline: expectOk(offsetProfile(profile, clear)),
     from,
     to,
   })
   const everywhere = wide.filter((w) => w.from <= whole.from && w.to >= whole.to).map((w) => w.item)
   const rest = wide.filter((w) => !everywhere.includes(w.item))
   return [
-    hollow(everywhere, whole.from, whole.to),
-    ...rest.map((w) => hollow([...everywhere, w.item], w.from, Math.min(w.to, whole.to))),
+    hollow(outline.withAll(everywhere), whole.from, whole.to),
+    // The item's own surroundings: what is wider than the board's and the item's together is both of them, no more.
+    ...rest.map((w) => hollow(outline.of(w.item), w.from, Math.min(w.to, whole.to))),
   ]
 }

@@ -28,12 +28,12 @@ export function wrappedOutline(
       : follow === 'hull'
         ? convexHull(board.outline)
         : board.outline
-  return takenIn.reduce(
-    (outline: Profile, { id, positions }) =>
-      expectOk(union(outline, namedByAngle(hullFromAbove(positions), `${id} `, seen))),
-    base,
-  )
+  return takenIn.reduce((outline: Profile, item) => expectOk(union(outline, itemOutline(item, seen))), base)
 }
+
+/** An item's outline, its edges named after it. */
+export const itemOutline = (item: { id: string; positions: ArrayLike<number> }, seen: (d: Vec2) => Vec2): Profile =>
+  namedByAngle(hullFromAbove(item.positions), `${item.id} `, seen)
 
 /** The convex outline of an item seen from above. */
 export function hullFromAbove(positions: ArrayLike<number>): Profile {

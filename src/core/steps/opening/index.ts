@@ -225,11 +225,9 @@ function wallSpan(e: Enclosure, span: Span, d: Vec2, gap: number): { inside: num
     const across = span.left - gap + (i / LOOKS) * (span.right - span.left + 2 * gap)
     const from: Vec2 = [along * d[0] - across * d[1], along * d[1] + across * d[0]]
     const b = lastCrossing(e.outer, from, d)
-    for (const { outline } of e.hollows) {
-      const a = lastCrossing(outline, from, d)
-      if (a !== undefined) inside = Math.min(inside, along + a)
-      else start = span.rear - gap
-    }
+    const walls = e.hollows.flatMap(({ outline }) => lastCrossing(outline, from, d) ?? [])
+    if (walls.length > 0) inside = Math.min(inside, along + Math.min(...walls))
+    else start = span.rear - gap
     if (b !== undefined) outside = Math.max(outside, along + b)
   }
   if (!Number.isFinite(inside) || !Number.isFinite(outside))
