@@ -5,13 +5,13 @@ import { startQuietly } from '../support/kernel'
 
 const BOARD = { width: 70, depth: 46, thickness: 1.6, radius: 3, hole: 3.2, inset: 5, socket: true }
 
-/** Fails a test in which the page throws or complains; 409 is the answer to a clash. */
+/** Fails a test in which the page throws or complains; 409 and 404 answer a clash and what is deleted. */
 export function noErrors(): void {
   const errors: string[] = []
   test.beforeEach(({ page }) => {
     errors.length = 0
     page.on('pageerror', (e) => errors.push(e.message))
-    page.on('console', (m) => m.type() === 'error' && !m.text().includes('409') && errors.push(m.text()))
+    page.on('console', (m) => m.type() === 'error' && !/409|404|ERR_FAILED/.test(m.text()) && errors.push(m.text()))
   })
   test.afterEach(() => expect(errors).toEqual([]))
 }
@@ -35,7 +35,7 @@ export async function dropFile(page: Page, name: string, bytes: Buffer): Promise
     },
     [bytes.toString('base64'), name],
   )
-  await page.getByLabel('Sheet').dispatchEvent('drop', { dataTransfer: data })
+  await page.getByRole('region', { name: 'Sheet' }).dispatchEvent('drop', { dataTransfer: data })
 }
 
 /** Opens a copy of the demo's project, so that no test meets what another has done. */

@@ -17,8 +17,9 @@ test.describe('a server that is killed', () => {
     await expect.poll(async () => (await fetch(`${URL}/api/projects`).catch(() => undefined))?.ok).toBe(true)
   }
   const kill = async () => {
+    if (!server || server.exitCode !== null || server.signalCode !== null) return
     const ended = new Promise((resolve) => server?.once('exit', resolve))
-    server?.kill('SIGKILL')
+    server.kill('SIGKILL')
     await ended
   }
   test.afterAll(async () => {
@@ -42,7 +43,7 @@ test.describe('a server that is killed', () => {
     await page.waitForTimeout(700)
     await kill()
     await rename('Typed meanwhile')
-    await expect(page.getByText(/not saved/i)).toBeVisible()
+    await expect(page.getByRole('alert').filter({ hasText: 'Not saved.' })).toBeVisible()
     await serve()
     await expect(page.getByText(/^Saved /)).toBeVisible()
     const projects = (await (await fetch(`${URL}/api/projects`)).json()) as unknown
@@ -64,7 +65,7 @@ test.describe('a server that is killed', () => {
     await kill()
     await name.fill('Typed and left')
     await name.press('Enter')
-    await expect(page.getByText(/not saved/i)).toBeVisible()
+    await expect(page.getByRole('alert').filter({ hasText: 'Not saved.' })).toBeVisible()
     const asked = page.waitForEvent('dialog')
     const address = page.url()
     void page.goto('about:blank').catch(() => {})

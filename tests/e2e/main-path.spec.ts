@@ -77,7 +77,7 @@ test('a second window is told, and neither side is lost', async ({ page, context
   await expect(page.getByText(/^Saved /)).toBeVisible()
   await page.waitForTimeout(600)
   await rename(other, 'Theirs')
-  await expect(other.getByText('Changed in another window')).toBeVisible()
+  await expect(other.getByText('Changed in another window.')).toBeVisible()
   await other.getByRole('button', { name: 'keep mine as a copy' }).click()
   await expect(name(other)).toHaveValue('Theirs (other window)')
   await page.goto('/')

@@ -11,7 +11,7 @@ import {
   together,
   turnReference,
 } from './edits'
-import { endGroup, newHistory, record, redo, undo } from './history'
+import { cancelGroup, endGroup, newHistory, record, redo, undo } from './history'
 import { checkProject, readProject, writeProject } from '../sheet/read-project'
 import { emptyProject, makeReference } from './schema'
 
@@ -60,6 +60,12 @@ describe('undo and redo', () => {
     expect(redo(undo(history)).present.steps[0]!.fields.clear).toBe('2')
   })
   test('a new edit ends what could be redone, and no edit is no step', () => {
+    const dragged = record(record(record(newHistory(start), edit('1')), edit('2'), 'drag'), edit('3'), 'drag')
+    expect(cancelGroup(dragged, 'drag')).toMatchObject({ past: [start], present: edit('1'), group: undefined })
+    expect(cancelGroup(dragged, 'other')).toBe(dragged)
+    // Typed and typed back again: nothing to take back.
+    const back = endGroup(record(record(newHistory(start), edit('2'), 'type'), structuredClone(start), 'type'))
+    expect(back).toMatchObject({ past: [], present: start })
     const history = record(undo(record(newHistory(start), edit('1'))), edit('3'))
     expect(redo(history)).toBe(history)
     expect(record(history, history.present)).toBe(history)

@@ -24,8 +24,21 @@ export function record(history: History, next: Project, group?: string): History
   return { past, present: next, future: [], group }
 }
 
-/** Ends a run of edits, so that the next edit can be taken back by itself. */
-export const endGroup = (history: History): History => ({ ...history, group: undefined })
+/** Ends a run of edits, so that the next edit can be taken back by itself; one that came to nothing is forgotten. */
+export function endGroup(history: History): History {
+  const before = history.past.at(-1)
+  const nothing = history.group !== undefined && before !== undefined && same(before, history.present)
+  return nothing ? cancelGroup(history, history.group!) : { ...history, group: undefined }
+}
+
+/** Takes a run of edits back without a trace, if it is the last there was. */
+export function cancelGroup(history: History, group: string): History {
+  const before = history.past.at(-1)
+  if (history.group !== group || !before) return history
+  return { past: history.past.slice(0, -1), present: before, future: [], group: undefined }
+}
+
+const same = (a: Project, b: Project): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 export function undo(history: History): History {
   const before = history.past.at(-1)

@@ -29,8 +29,12 @@ export const swapReference =
     const swapped = swapFile(reference, file, items)(project)
     const steps = new Set(swapped.steps.filter((s) => worksOn[s.id] === reference).map((s) => s.id))
     const swap = { reference, items, edges, steps }
+    const before = project.references.find((r) => r.id === reference)
+    // A name that is the file's goes with the file; one that a maker gave stays.
+    const called = before?.name === stemOf(before?.fileName ?? '') ? stemOf(file.fileName) : before?.name
     return {
       ...swapped,
+      references: swapped.references.map((r) => (r.id === reference && called ? { ...r, name: called } : r)),
       steps: swapped.steps.map((s) => carried(s, { ...swap, own: steps.has(s.id) })),
       measures: swapped.measures.map((m) => {
         const [a, b] = m.ends.map((end) => ({
@@ -42,6 +46,8 @@ export const swapReference =
       }),
     }
   }
+
+const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '')
 
 function carried(step: ProjectStep, swap: Swap): ProjectStep {
   const kind = stepKindNamed(step.kind)

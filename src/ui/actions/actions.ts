@@ -26,7 +26,12 @@ export class Actions {
 
   /** Takes in what was dropped or chosen, one file after the other. */
   async importFiles(files: readonly File[]): Promise<void> {
-    for (const part of await withLibraries(files)) await this.importFile(part.name, part.bytes)
+    this.store.getState().receive({ importReports: [] })
+    for (const part of withLibraries(files)) {
+      const bytes = await contentOf(part)
+      if (bytes) await this.importFile(part.name, bytes)
+      else this.files.report(part.name, [UNREADABLE], true)
+    }
   }
 
   /** Takes in a file: checked, read, stored, and put into the project. */
@@ -34,6 +39,8 @@ export class Actions {
     const taken = await this.files.take(fileName, bytes)
     if (!taken || !(await this.files.keep(fileName, bytes))) return
     const { imported, sha } = taken
+    const { history } = this.store.getState()
+    const there = [...history.present.references, ...history.present.outlines].find((r) => r.file === sha)
     const named = { id: newId(), name: fileName.replace(/\.[^.]+$/, '') || 'Reference', file: sha, fileName }
     const { edit, set } = this.store.getState()
     switch (imported.holds) {
@@ -51,14 +58,17 @@ export class Actions {
       }
     }
     set({ place: 'gather' })
-    this.files.report(fileName, importReport(imported))
+    const again = there ? [`It is in the project already, as ${there.name}; the two lie in the same place.`] : []
+    this.files.report(fileName, [...importReport(imported), ...again])
   }
 
   /** Reads the next revision of a reference and lists what differs; nothing is stored or changed. */
   async startSwap(reference: string, files: readonly File[]): Promise<void> {
-    const [part] = await withLibraries(files)
+    const [part] = withLibraries(files)
     if (!part) return
-    const taken = await this.files.take(part.name, part.bytes)
+    const bytes = await contentOf(part)
+    if (!bytes) return this.files.report(part.name, [UNREADABLE], true)
+    const taken = await this.files.take(part.name, bytes)
     if (!taken) return
     if (taken.imported.holds !== 'solids')
       return this.files.report(part.name, ['This holds no solids; the next revision must be of the same kind.'], true)
@@ -67,7 +77,7 @@ export class Actions {
     const { format: kind } = taken.imported.model
     receive({
       early: undefined,
-      swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes: part.bytes, ...compared },
+      swap: { reference, kind, sha: taken.sha, fileName: part.name, bytes, ...compared },
     })
   }
 
@@ -78,7 +88,7 @@ export class Actions {
     const worksOn = Object.fromEntries((build?.steps ?? []).map((s) => [s.id, s.reference]))
     const file = { file: swap.sha, fileName: swap.fileName, kind: swap.kind }
     edit(swapReference(swap.reference, file, { items: renamed, edges: swap.edges }, worksOn))
-    receive({ swap: undefined, importReport: undefined })
+    receive({ swap: undefined, importReports: [] })
   }
 
   cancelSwap(): void {
@@ -131,15 +141,16 @@ function importReport(imported: Imported): string[] {
   }
 }
 
-/** The contents of files; a board in IDF goes together with its library. */
-async function withLibraries(files: readonly File[]): Promise<{ name: string; bytes: ArrayBuffer }[]> {
+const UNREADABLE = 'This cannot be read. If it is a folder, drop the files in it.'
+
+/** What a file holds; nothing if it is a folder, or gone since. */
+const contentOf = ({ content }: { content: Blob }): Promise<ArrayBuffer | undefined> =>
+  content.arrayBuffer().catch(() => undefined)
+
+/** Files to be read; a board in IDF goes together with its library. */
+function withLibraries(files: readonly File[]): { name: string; content: Blob }[] {
   const library = files.find((f) => /\.emp$/i.test(f.name))
   const board = files.find((f) => /\.(emn|brd|bdf|idf)$/i.test(f.name))
   const alone = files.filter((f) => f !== library || !board)
-  return Promise.all(
-    alone.map(async (f) => ({
-      name: f.name,
-      bytes: await new Blob(f === board && library ? [f, '\n', library] : [f]).arrayBuffer(),
-    })),
-  )
+  return alone.map((f) => ({ name: f.name, content: f === board && library ? new Blob([f, '\n', library]) : f }))
 }

@@ -91,6 +91,7 @@ export class ProjectFiles {
   }
 
   report(title: string, lines: string[], failed = false): void {
-    this.store.getState().receive({ importReport: { title, lines, failed } })
+    const { receive, importReports } = this.store.getState()
+    receive({ importReports: [...importReports, { title, lines, failed }] })
   }
 }

@@ -64,7 +64,10 @@ function NumberLine({ number }: { number: ProjectNumber }) {
           className={`${box} flex-1`}
           onChange={(e) => setFormula(e.target.value)}
           onBlur={save}
-          onKeyDown={(e) => e.key === 'Enter' && save()}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') save()
+            if (e.key === 'Escape') setFormula(number.formula)
+          }}
         />
         <span className="text-soft" title={known?.dimension === 'length' ? inBothUnits(known.value) : ''}>
           {value === undefined

@@ -7,6 +7,7 @@ import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
 import type { StepView } from '@/worker/views'
 import { newId } from '../new-id'
 import { Menu } from '../primitives/menu'
+import { NameInput } from '../primitives/name-input'
 import { useProject } from '../store/store'
 import { editorOf } from './editors'
 
@@ -95,17 +96,15 @@ function StepMenu({ step }: { step: ProjectStep }) {
   const [naming, setNaming] = useState(false)
   if (naming)
     return (
-      <input
+      <NameInput
         autoFocus
-        aria-label="Name of this step"
-        defaultValue={step.name ?? ''}
+        mayBeEmpty
+        label="Name of this step"
         placeholder="name"
-        className="col-span-2 col-start-2 mt-1 border-b border-figure bg-transparent outline-none"
-        onBlur={() => setNaming(false)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') edit(nameStep(step.id, event.currentTarget.value))
-          if (event.key === 'Enter' || event.key === 'Escape') setNaming(false)
-        }}
+        name={step.name ?? ''}
+        className="col-span-2 col-start-2 mt-1"
+        onName={(name) => edit(nameStep(step.id, name))}
+        onLeave={() => setNaming(false)}
       />
     )
   const acts: [string, () => void][] = [

@@ -5,6 +5,7 @@ import type { Project } from '@/core/document/schema'
 import { Choose } from '../primitives/choose'
 import { LengthFigure } from '../primitives/length-figure'
 import { Menu } from '../primitives/menu'
+import { NameInput } from '../primitives/name-input'
 import { Remove, Trouble } from '../primitives/small'
 import { useProject } from '../store/store'
 import { newBlock, SHAPES } from './new-block'
@@ -31,6 +32,15 @@ export function AddBlock({ on }: { on?: string }) {
   )
 }
 
+/** Blocks that could not be made, which no list of items has: their sentences are where they can be put right. */
+export function FailedBlocks({ on }: { on: string | undefined }) {
+  const blocks = useProject((s) => s.history.present.blocks)
+  const build = useProject((s) => s.build)
+  const made = new Set(build?.references.flatMap((r) => r.items.map((i) => i.id)))
+  const failed = blocks.filter((b) => b.on === on && build && !made.has(b.id))
+  return failed.map((b) => <BlockSentence key={b.id} id={b.id} />)
+}
+
 /** A block's sizes and place, in a sentence. */
 export function BlockSentence({ id }: { id: string }) {
   const block = useProject((s) => s.history.present.blocks.find((b) => b.id === id))
@@ -42,13 +52,11 @@ export function BlockSentence({ id }: { id: string }) {
   return (
     <div className="pb-1 pl-3 text-[14px] leading-snug text-soft">
       <p>
-        <input
-          key={block.name}
-          aria-label={`Name of ${block.name}`}
-          defaultValue={block.name}
-          className="w-full border-b border-transparent bg-transparent text-ink outline-none hover:border-rule focus:border-figure"
-          onBlur={(e) => e.target.value.trim() && change({ name: e.target.value.trim() })}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        <NameInput
+          label={`Name of ${block.name}`}
+          name={block.name}
+          className="w-full text-ink"
+          onName={(name) => change({ name })}
         />
         <ShapeWords shape={block.shape} outlines={outlines} onChange={(shape) => change({ shape })} />,{' '}
         {block.face ? 'on its face, moved by' : 'at'}{' '}

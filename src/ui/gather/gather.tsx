@@ -14,7 +14,7 @@ import { NameInput } from '../primitives/name-input'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
 import { ImportFacts } from './import-facts'
-import { AddBlock, BlockSentence } from './blocks'
+import { AddBlock, BlockSentence, FailedBlocks } from './blocks'
 import { ItemFacts } from './item-facts'
 import { ItemWays } from './item-ways'
 import { Measures } from './measures'
@@ -37,7 +37,6 @@ export function Gather() {
   return (
     <>
       <Heading aside={`${documentReferences.length + outlines.length}`}>What it must fit</Heading>
-      <Report />
       {documentReferences.length + outlines.length === 0 && (
         <p className="py-2">
           Drop the STEP file of your board anywhere on this page: Anorak finds the board, its holes and what stands on
@@ -71,33 +70,11 @@ function AddedByHand() {
     <section aria-label="Added by hand" className="pt-3">
       {count > 0 && <Heading aside={`${count}`}>Added by hand</Heading>}
       {added && count > 0 && <Items reference={added} />}
+      <FailedBlocks on={undefined} />
       <p className="py-1">
         <AddBlock />
       </p>
     </section>
-  )
-}
-
-function Report() {
-  const report = useProject((s) => s.importReport)
-  const receive = useProject((s) => s.receive)
-  if (!report) return null
-  return (
-    <div
-      role={report.failed ? 'alert' : 'status'}
-      className={`my-2 border-l-2 py-1 pl-3 text-[15px] ${report.failed ? 'border-rust text-rust' : 'border-moss'}`}
-    >
-      <p className="font-semibold">
-        {report.failed ? '■ ' : '✓ '}
-        {report.title}
-      </p>
-      {report.lines.map((line) => (
-        <p key={line}>{line}</p>
-      ))}
-      <button type="button" className="figure text-[14px]" onClick={() => receive({ importReport: undefined })}>
-        noted
-      </button>
-    </div>
   )
 }
 
@@ -167,6 +144,7 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
       {settings && <Placing reference={reference} settings={settings} />}
       <SwapRevision reference={reference.id} name={reference.name} />
       <Items reference={reference} />
+      <FailedBlocks on={reference.id} />
       <p className="py-1">
         <AddBlock on={reference.id} />
       </p>

@@ -2,6 +2,7 @@
 import { dropMeasure, nameMeasure } from '@/core/document/edits'
 import { inBothUnits } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
+import { NameInput } from '../primitives/name-input'
 import { Remove } from '../primitives/small'
 import { useProject, useUnit } from '../store/store'
 import type { BuildView } from '@/worker/views'
@@ -22,13 +23,12 @@ export function Measures() {
             key={measure.id}
             className="grid grid-cols-[1fr_auto_auto] items-baseline gap-3 border-b border-hair py-0.5 text-[15px]"
           >
-            <input
-              aria-label="Name of this length"
-              defaultValue={measure.name}
+            <NameInput
+              mayBeEmpty
+              label="Name of this length"
+              name={measure.name}
               placeholder="what it is"
-              className="min-w-0 border-b border-transparent bg-transparent outline-none hover:border-rule focus:border-figure"
-              onBlur={(e) => e.target.value !== measure.name && edit(nameMeasure(measure.id, e.target.value))}
-              onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+              onName={(name) => edit(nameMeasure(measure.id, name))}
             />
             <Figure found={found?.find((f) => f.id === measure.id)?.found} />
             <Remove label="Keep this length no more" act={() => edit(dropMeasure(measure.id))} />

@@ -11,6 +11,7 @@ import { formatLength } from '@/core/units/length'
 import type { OutlineView } from '@/worker/outline-view'
 import { openPhoto } from '../store/photo-state'
 import { Heading } from '../primitives/heading'
+import { NameInput } from '../primitives/name-input'
 import { useProject, useUnit } from '../store/store'
 import { FileUnitFacts } from './file-unit-facts'
 import { PhotoFacts } from './photo-facts'
@@ -30,12 +31,11 @@ function OutlineBlock({ outline, view }: { outline: ProjectOutline; view: Outlin
   return (
     <section aria-label={outline.name} className="pt-3">
       <Heading aside={outline.kind === 'photo' ? 'a photo' : 'a drawing'}>
-        <input
-          key={outline.name}
-          aria-label={`Name of ${outline.name}`}
-          defaultValue={outline.name}
-          className="min-w-0 flex-1 border-b border-transparent bg-transparent tracking-[inherit] uppercase outline-none hover:border-rule focus:border-figure"
-          onBlur={(e) => e.target.value.trim() && edit(nameOutline(outline.id, e.target.value.trim()))}
+        <NameInput
+          label={`Name of ${outline.name}`}
+          name={outline.name}
+          className="flex-1 tracking-[inherit] uppercase"
+          onName={(name) => edit(nameOutline(outline.id, name))}
         />
       </Heading>
       {outline.kind === 'photo' && (

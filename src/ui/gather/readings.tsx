@@ -10,11 +10,9 @@ import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { renameReading, whyNotCalled } from '@/core/sheet/names-in-use'
 import { NameField } from '../primitives/name-field'
+import { NameInput } from '../primitives/name-input'
 import { Remove } from '../primitives/small'
 import { useDocument, useProject, useUnit } from '../store/store'
-
-const BOX =
-  'min-w-0 border-b border-transparent bg-transparent hover:border-rule focus:border-figure focus:outline-none'
 
 /** Measured sizes with a name, which every formula can use. */
 export function Readings() {
@@ -57,12 +55,13 @@ function ReadingLine({ reading }: { reading: ProjectReading }) {
           className="w-28"
           onName={(name) => edit(renameReading(reading.id, name))}
         />
-        <input
-          aria-label={`What ${reading.name} is of`}
-          defaultValue={reading.what}
+        <NameInput
+          mayBeEmpty
+          label={`What ${reading.name} is of`}
+          name={reading.what}
           placeholder="what was measured"
-          className={`${BOX} flex-1`}
-          onBlur={(e) => e.target.value !== reading.what && edit(describeReading(reading.id, { what: e.target.value }))}
+          className="flex-1"
+          onName={(what) => edit(describeReading(reading.id, { what }))}
         />
         <b>{facts.ok ? withUnit(facts.value.mean, unit) : ''}</b>
         <Remove label={`Take out ${reading.name}`} act={() => edit(removeReading(reading.id))} />

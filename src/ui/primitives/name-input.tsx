@@ -1,18 +1,22 @@
 'use client'
 
-/** What something is called, to be changed where it stands; left empty it stays as it was. */
+/** What something is called, to be changed where it stands; left empty it stays as it was, unless it may be. */
 export function NameInput({
   label,
   name,
+  placeholder,
   className = '',
   autoFocus,
+  mayBeEmpty = false,
   onName,
   onLeave,
 }: {
   label: string
   name: string
+  placeholder?: string
   className?: string
   autoFocus?: boolean
+  mayBeEmpty?: boolean
   onName: (name: string) => void
   /** After the name was taken or given up. */
   onLeave?: () => void
@@ -24,10 +28,11 @@ export function NameInput({
       aria-label={label}
       defaultValue={name}
       maxLength={120}
+      placeholder={placeholder}
       className={`min-w-0 border-b border-transparent bg-transparent outline-none hover:border-rule focus:border-figure ${className}`}
       onBlur={(e) => {
         const next = e.target.value.trim()
-        if (next && next !== name) onName(next)
+        if ((next || mayBeEmpty) && next !== name) onName(next)
         else e.target.value = name
         onLeave?.()
       }}

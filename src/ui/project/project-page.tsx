@@ -8,6 +8,7 @@ import { Calipers } from '../calipers/calipers'
 import { Engine } from '../engine/engine'
 import { shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
+import { Reports } from '../gather/reports'
 import { Ledger } from '../ledger/ledger'
 import { PhotoDesk } from '../photo/photo-view'
 import { Print } from '../print/print'
@@ -15,11 +16,13 @@ import { SceneHost } from '../scene/scene'
 import type { SceneView } from '../scene/scene-view'
 import { Actions } from '../actions/actions'
 import { ActionsContext, useActions } from '../actions/actions-context'
+import { takeFiles } from '../actions/pending-files'
 import { keepFigures } from '../store/last-figures'
 import { unsavedOf } from '../store/unsaved'
 import { startSaving } from './saver'
 import { createProjectStore, type ProjectStore, StoreContext, useProject } from '../store/store'
 import { TopBar } from './top-bar'
+import { Unsettled } from './unsettled'
 
 interface Opened {
   store: ProjectStore
@@ -99,6 +102,8 @@ function start(open: OpenProject): Opened & { close: () => void } {
     else ask()
   }
   request(false)
+  const left = takeFiles()
+  if (left.length > 0) void actions.importFiles(left)
   const close = () => {
     stopSaving()
     stopBuilding()
@@ -116,12 +121,16 @@ function Layout() {
   const drop = useDrop()
   usePicture(view)
   return (
-    <div className="grid h-screen grid-cols-[minmax(0,1fr)] grid-rows-[46px_1fr] overflow-hidden" {...drop}>
+    <div className="grid h-screen grid-cols-[minmax(0,1fr)] grid-rows-[46px_auto_1fr] overflow-hidden" {...drop}>
       <TopBar />
+      <div>
+        <Unsettled />
+      </div>
       <main
         className={`grid min-h-0 ${folded ? 'grid-cols-[clamp(300px,31vw,440px)_minmax(0,1fr)_34px]' : 'grid-cols-[clamp(300px,31vw,440px)_minmax(0,1fr)_clamp(250px,23.4vw,330px)]'}`}
       >
         <section aria-label="Sheet" className="min-h-0 overflow-y-auto border-r border-rule bg-sheet px-5 py-3.5">
+          <Reports />
           <LeftPage />
         </section>
         <SceneHost onView={onView}>

@@ -1,5 +1,6 @@
 import type { Project } from '@/core/document/schema'
 import { callJson } from '../api'
+import type { Saved } from '../store/document-slice'
 import type { ProjectStore } from '../store/store'
 import { forgetUnsaved, keepUnsaved } from '../store/unsaved'
 
@@ -11,9 +12,11 @@ const KEEP = 250
 /** What browsers send after their page has gone, bytes. */
 const SENT_ON_LEAVING = 60_000
 
+const unsettled = ({ state }: Saved): boolean => state === 'clash' || state === 'gone'
+
 /**
- * Saves every edit without being asked, and keeps it in the browser until the server has it. A revision another window has saved first is never
- * overwritten: the state becomes `clash` until the maker decides.
+ * Saves every edit without being asked, and keeps it in the browser until the server has it. A revision that another
+ * window has saved first is never overwritten, nor a project deleted elsewhere brought back: the maker decides.
  */
 export function startSaving(store: ProjectStore): () => void {
   let sent: Project = store.getState().history.present
@@ -32,7 +35,7 @@ export function startSaving(store: ProjectStore): () => void {
   const send = async (keepalive = false): Promise<void> => {
     const { history, revision, id, saved, told } = store.getState()
     const document = history.present
-    if (sending || document === sent || saved.state === 'clash') return
+    if (sending || document === sent || unsettled(saved)) return
     sending = true
     told({ state: 'saving' })
     const result = await callJson<{ revision: number }>(
@@ -48,6 +51,7 @@ export function startSaving(store: ProjectStore): () => void {
       keep()
       if (store.getState().history.present !== sent) later(WAIT)
     } else if (result.problem.kind === 'clash') told({ state: 'clash' })
+    else if (result.problem.kind === 'no-project') told({ state: 'gone' })
     else {
       told({ state: 'offline', why: result.problem.message })
       later(RETRY)
@@ -58,9 +62,11 @@ export function startSaving(store: ProjectStore): () => void {
     timer = setTimeout(() => void send(), ms)
   }
   const stop = store.subscribe((state, before) => {
+    // The maker has settled it.
+    if (unsettled(before.saved) && state.saved.state === 'waiting') later(0)
     if (state.history.present === before.history.present) return
     keeping ??= setTimeout(keep, KEEP)
-    if (state.history.present !== sent && state.saved.state !== 'clash') {
+    if (state.history.present !== sent && !unsettled(state.saved)) {
       if (state.saved.state === 'saved') state.told({ state: 'waiting' })
       later(WAIT)
     }

@@ -1,15 +1,13 @@
 'use client'
 import Link from 'next/link'
-import { useRouter } from 'next/navigation'
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { Redo2, Undo2 } from 'lucide-react'
 import { rename, setUnit } from '@/core/document/edits'
-import { callJson } from '../api'
 import { Choose } from '../primitives/choose'
 import { NameInput } from '../primitives/name-input'
 import { Search } from './search'
 import { type Place, PLACES } from '../store/view-slice'
-import { useProject, useProjectStore, useUnit } from '../store/store'
+import { useProject, useUnit } from '../store/store'
 
 /** The project, the places of the work, undo and redo, whether it is saved, and the search. */
 export function TopBar() {
@@ -89,61 +87,16 @@ function UndoRedo() {
 
 function SavedState() {
   const saved = useProject((s) => s.saved)
-  const unsaved = useProject((s) => s.unsaved !== undefined)
-  if (saved.state === 'clash') return <Clash />
-  if (unsaved) return <Unsaved />
   const time = (at: number) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-  const text =
-    saved.state === 'saved' ? `Saved ${time(saved.at)}` : saved.state === 'offline' ? 'Not saved' : 'Saving …'
+  const failed = saved.state === 'offline' || saved.state === 'clash' || saved.state === 'gone'
+  const text = saved.state === 'saved' ? `Saved ${time(saved.at)}` : failed ? 'Not saved' : 'Saving …'
   return (
     <span
       role="status"
-      className={`w-24 text-right text-[14px] whitespace-nowrap ${saved.state === 'offline' ? 'text-rust' : 'text-soft'}`}
+      className={`w-24 text-right text-[14px] whitespace-nowrap ${failed ? 'text-rust' : 'text-soft'}`}
       title={saved.state === 'offline' ? saved.why : undefined}
     >
       {text}
-    </span>
-  )
-}
-
-/** Edits that never reached the server, and a newer revision there: the maker says which counts. */
-function Unsaved() {
-  const take = useProject((s) => s.takeUnsaved)
-  return (
-    <span role="alert" className="flex items-center gap-3 text-[14px] text-ochre">
-      ▲ Edits made here were never saved
-      <button type="button" className="figure" onClick={() => take(true)}>
-        put them in
-      </button>
-      <button type="button" className="figure" onClick={() => take(false)}>
-        drop them
-      </button>
-    </span>
-  )
-}
-
-/** Another window was first: keep both. */
-function Clash() {
-  const store = useProjectStore()
-  const router = useRouter()
-  const [busy, setBusy] = useState(false)
-  const keepMine = async () => {
-    setBusy(true)
-    const { history } = store.getState()
-    const document = { ...history.present, name: `${history.present.name} (other window)`.slice(0, 120) }
-    const made = await callJson<{ id: string }>('/api/projects', 'POST', { document })
-    if (made.ok) router.push(`/project/${made.value.id}`)
-    else setBusy(false)
-  }
-  return (
-    <span role="alert" className="flex items-center gap-3 text-[14px] text-rust">
-      ■ Changed in another window
-      <button type="button" className="figure" disabled={busy} onClick={() => void keepMine()}>
-        keep mine as a copy
-      </button>
-      <button type="button" className="figure" onClick={() => window.location.reload()}>
-        show theirs
-      </button>
     </span>
   )
 }

@@ -3,7 +3,8 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useState } from 'react'
 import { MoreHorizontal } from 'lucide-react'
-import type { Result } from '@/core/result'
+import { fail, type Result } from '@/core/result'
+import { leaveFiles } from '../actions/pending-files'
 import { call, callJson, downloadFrom } from '../api'
 import { ChooseFile } from '../primitives/choose-file'
 import { Menu } from '../primitives/menu'
@@ -14,6 +15,17 @@ interface Card {
   name: string
   updatedAt: number
   hasPicture: boolean
+}
+
+/** Takes in a document that was saved by itself. */
+async function takeDocument(file: File): Promise<Result<{ id: string }>> {
+  try {
+    return await callJson<{ id: string }>('/api/projects', 'POST', {
+      document: JSON.parse(await file.text()) as unknown,
+    })
+  } catch {
+    return fail('damaged', `${file.name} is no project: it cannot be read as JSON.`)
+  }
 }
 
 const listProjects = () => call<{ projects: Card[] }>('/api/projects')
@@ -35,8 +47,8 @@ export function ProjectsPage() {
       gone = true
     }
   }, [show])
-  const create = async () => {
-    const made = await callJson<{ id: string }>('/api/projects', 'POST', { name: 'New project' })
+  const create = async (name = 'New project') => {
+    const made = await callJson<{ id: string }>('/api/projects', 'POST', { name })
     if (made.ok) router.push(`/project/${made.value.id}`)
     else setMessage({ text: made.problem.message, bad: true })
   }
@@ -46,12 +58,27 @@ export function ProjectsPage() {
     await load()
   }
   const take = async (file: File) => {
-    const made = await call<{ id: string }>('/api/bundles', { method: 'POST', body: file })
+    const made = /\.json$/i.test(file.name) ? await takeDocument(file) : await call<{ id: string }>('/api/bundles', { method: 'POST', body: file }) // prettier-ignore
     setMessage(made.ok ? undefined : { text: made.problem.message, bad: true })
     await load()
   }
+  const drop = async (files: readonly File[]) => {
+    const projects = files.filter((f) => /\.(zip|json)$/i.test(f.name))
+    const toFit = files.filter((f) => !projects.includes(f))
+    for (const file of projects) await take(file)
+    if (toFit.length === 0) return
+    leaveFiles(toFit)
+    await create(toFit[0]!.name.replace(/\.[^.]+$/, '').slice(0, 120) || 'New project')
+  }
   return (
-    <main className="mx-auto max-w-[1080px] px-8 py-10">
+    <main
+      className="mx-auto min-h-screen max-w-[1080px] px-8 py-10"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault()
+        void drop([...e.dataTransfer.files])
+      }}
+    >
       <div className="flex items-baseline gap-6 border-b border-rule pb-3">
         <h1 className="text-[26px] leading-none font-[650]">Anorak</h1>
         <p className="text-soft">Printed parts that fit something real.</p>
@@ -59,7 +86,7 @@ export function ProjectsPage() {
           <button type="button" className="figure" onClick={() => void create()}>
             New project
           </button>
-          <ChooseFile label="Project file" accept=".zip" onFiles={(files) => void take(files[0]!)}>
+          <ChooseFile label="Project file" accept=".zip,.json" onFiles={(files) => void take(files[0]!)}>
             Import a project file …
           </ChooseFile>
         </span>
@@ -78,14 +105,53 @@ export function ProjectsPage() {
         </p>
       )}
       {cards?.length === 0 && (
-        <p className="py-10 text-soft">No project yet. Begin a new one, then drop your board’s STEP file on it.</p>
+        <p className="py-10 text-soft">No project yet. Drop your board’s STEP file here to begin one.</p>
       )}
       <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-x-8 gap-y-9">
         {cards?.map((card) => (
           <ProjectCard key={card.id} card={card} reload={load} onDelete={() => void setDeleted(card, true)} />
         ))}
       </ul>
+      <DeletedProjects changes={cards} onBack={(card) => void setDeleted(card, false)} />
     </main>
+  )
+}
+
+/** What was deleted and can be brought back; looked up when asked for. */
+function DeletedProjects({ changes, onBack }: { changes: unknown; onBack: (card: Card) => void }) {
+  const [open, setOpen] = useState(false)
+  const [deleted, setDeleted] = useState<Card[]>()
+  useEffect(() => {
+    let gone = false
+    if (open)
+      void call<{ projects: Card[] }>('/api/projects?deleted').then(
+        (result) => !gone && result.ok && setDeleted(result.value.projects),
+      )
+    return () => {
+      gone = true
+    }
+  }, [open, changes])
+  return (
+    <section aria-label="Deleted projects" className="mt-12 border-t border-hair pt-3">
+      <button type="button" className="text-soft hover:text-ink" aria-expanded={open} onClick={() => setOpen(!open)}>
+        Deleted projects
+      </button>
+      {open && deleted?.length === 0 && <p className="pt-1 text-soft">None.</p>}
+      {open &&
+        deleted?.map((card) => (
+          <p key={card.id} className="pt-1">
+            {card.name}{' '}
+            <button
+              type="button"
+              className="figure"
+              aria-label={`Bring ${card.name} back`}
+              onClick={() => onBack(card)}
+            >
+              bring it back
+            </button>
+          </p>
+        ))}
+    </section>
   )
 }
 

@@ -1,6 +1,6 @@
 import type { Project } from '@/core/document/schema'
 import type { Edit } from '@/core/document/edits'
-import { endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
+import { cancelGroup, endGroup, type History, newHistory, record, redo, undo } from '@/core/document/history'
 import type { OpenProject } from '../api'
 import type { Slice } from './slice'
 
@@ -10,6 +10,8 @@ export type Saved =
   | { state: 'waiting' }
   | { state: 'offline'; why: string }
   | { state: 'clash' }
+  /** Deleted elsewhere. */
+  | { state: 'gone' }
 
 /** The document with its past and future, and how far it is saved. Nothing but edits changes it. */
 export interface DocumentSlice {
@@ -26,6 +28,8 @@ export interface DocumentSlice {
   dragging: boolean
   edit: (change: Edit, options?: { group?: string; dragging?: boolean }) => void
   endEdit: () => void
+  /** Takes back the run of edits that is under way, if it is this one. */
+  cancelEdit: (group: string) => void
   undo: () => void
   redo: () => void
   /** How saving goes; for the one who saves. */
@@ -48,6 +52,7 @@ export const documentSlice =
     edit: (change, { group, dragging = false } = {}) =>
       set({ history: record(get().history, change(get().history.present), group), dragging }),
     endEdit: () => set({ history: endGroup(get().history), dragging: false }),
+    cancelEdit: (group) => set({ history: cancelGroup(get().history, group), dragging: false }),
     undo: () => set({ history: undo(get().history), dragging: false }),
     redo: () => set({ history: redo(get().history), dragging: false }),
     told: (saved, revision = get().revision) => set({ saved, revision }),

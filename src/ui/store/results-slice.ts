@@ -26,6 +26,13 @@ export interface Swap extends Comparison {
   bytes: ArrayBuffer
 }
 
+/** What a file held, or what is wrong with it. */
+export interface ImportReport {
+  title: string
+  lines: string[]
+  failed: boolean
+}
+
 /** What the workers made of the document. */
 export interface Results {
   /** None until the first one is through. */
@@ -37,7 +44,7 @@ export interface Results {
   importing: Importing | undefined
   /** A mesh whose faces are still being found. */
   early: EarlyMesh | undefined
-  importReport: { title: string; lines: string[]; failed: boolean } | undefined
+  importReports: ImportReport[]
   /** A next revision that is looked at but not taken yet. */
   swap: Swap | undefined
 }
@@ -55,7 +62,7 @@ export const resultsSlice: Slice<ResultsSlice> = (set) => ({
   failure: undefined,
   importing: undefined,
   early: undefined,
-  importReport: undefined,
+  importReports: [],
   swap: undefined,
   receive: set,
 })

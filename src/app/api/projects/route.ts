@@ -6,7 +6,10 @@ import { createEmpty, createProject, listProjects } from '@/server/projects'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = route(() => Response.json({ projects: listProjects(database()) }))
+/** The projects; with `?deleted` those that can be brought back. */
+export const GET = route((request) =>
+  Response.json({ projects: listProjects(database(), new URL(request.url).searchParams.has('deleted')) }),
+)
 
 const body = z.union([
   z.object({ document: z.record(z.string(), z.unknown()) }),

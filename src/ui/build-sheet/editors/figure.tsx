@@ -5,15 +5,14 @@ import type { AngleField, CountField } from '@/core/fields/number'
 import type { LengthField } from '@/core/fields/length'
 import type { Result } from '@/core/result'
 import { evaluateFormula } from '@/core/units/formula'
+import { isWorkedOut } from '@/core/units/nudge'
 import { formatLength, inBothUnits } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
 import { useProject, useProjectStore, useUnit } from '../../store/store'
 import { useKnown } from '../../store/use-work-out'
 import { useLastFigure } from '../../store/last-figures'
 import type { EditorProps } from './editor'
-
-/** Pointer travel that changes a dragged value by one step, pixels. */
-const PIXELS = 6
+import { useNudge } from './use-nudge'
 
 /** How figures of a kind are written, read and stepped. */
 interface Manner {
@@ -22,6 +21,8 @@ interface Manner {
   /** What is said besides the figure. */
   hint: (value: number) => string
   workOut: (typed: string) => Result<number>
+  /** The same of a formula as the document has it. */
+  worth: (formula: string) => Result<number>
   edited: (formula: string) => string
   stored: (typed: string) => string
 }
@@ -35,6 +36,7 @@ export function LengthEditor({ spec, ...props }: EditorProps<LengthField, string
     show: (v) => formatLength(v, unit),
     hint: (v) => `${inBothUnits(v)}${diameter(v)}`,
     workOut: (typed) => evaluateFormula(typed, 'length', known),
+    worth: (formula) => evaluateFormula(formula, 'length', { ...known, unit: 'mm' }),
     edited: (formula) => toEditedFormula(formula, unit),
     stored: (typed) => toStoredFormula(typed, 'length', unit),
   }
@@ -49,6 +51,7 @@ const usePlain = (of: string, step: number, ending: string): Manner => {
     show,
     hint: show,
     workOut: (typed) => evaluateFormula(typed, 'number', known),
+    worth: (formula) => evaluateFormula(formula, 'number', known),
     edited: (formula) => formula,
     stored: (typed) => typed.trim(),
   }
@@ -78,13 +81,15 @@ function Figure(props: FigureProps) {
   const now = report?.values[field]
   const value = typeof now === 'number' ? now : undefined
   const last = useLastFigure(step.id, field)
-  const drag = useValueDrag(id, value, spec, manner, () => set({ editing: id }))
+  const open = () => set({ editing: id })
+  const { step: stride, worth } = manner
+  const drag = useNudge(step.id, field, { step: stride, min: spec.min, max: spec.max, worth, saved, open })
   if (editing) return <FigureInput {...props} />
   const failed = report?.problems.some((p) => p.field === field) ?? false
   const waiting = value === undefined && !failed
   const figure = value ?? (waiting ? last : undefined)
   const shown = figure === undefined ? saved : manner.show(figure)
-  const isFormula = !/^[\d.,\s]+$/.test(saved)
+  const isFormula = isWorkedOut(saved)
   const hint = figure === undefined ? saved : `${manner.hint(figure)}${isFormula ? ` = ${saved}` : ''}`
   return (
     <button
@@ -101,48 +106,6 @@ function Figure(props: FigureProps) {
   )
 }
 
-function useValueDrag(id: string, value: number | undefined, spec: FigureField, manner: Manner, open: () => void) {
-  const edit = useProject((s) => s.edit)
-  const endEdit = useProject((s) => s.endEdit)
-  const start = useRef<{ x: number; value: number; steps: number; moved: boolean } | undefined>(undefined)
-  const [step, field] = [id.slice(0, id.lastIndexOf('.')), id.slice(id.lastIndexOf('.') + 1)]
-  const nudge = (from: number, by: number, dragging: boolean) => {
-    const next = Math.min(spec.max, Math.max(spec.min, Math.round((from + by) / manner.step) * manner.step))
-    edit(setField(step, field, formatLength(next)), { group: `drag ${id}`, dragging })
-  }
-  return {
-    onPointerDown: (event: React.PointerEvent<HTMLButtonElement>) => {
-      if (event.button !== 0 || value === undefined) return
-      event.currentTarget.setPointerCapture(event.pointerId)
-      start.current = { x: event.clientX, value, steps: 0, moved: false }
-    },
-    onPointerMove: (event: React.PointerEvent) => {
-      const from = start.current
-      if (!from) return
-      const steps = Math.trunc((event.clientX - from.x) / PIXELS)
-      if (steps === from.steps) return
-      Object.assign(from, { steps, moved: true })
-      nudge(from.value, steps * manner.step, true)
-    },
-    onPointerUp: () => {
-      const from = start.current
-      start.current = undefined
-      if (from?.moved) endEdit()
-      else open()
-    },
-    onKeyDown: (event: React.KeyboardEvent) => {
-      if (event.key === 'Enter' || event.key === ' ') {
-        event.preventDefault()
-        open()
-      }
-      const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
-      if (by === undefined || value === undefined) return
-      event.preventDefault()
-      nudge(value, by * manner.step, false)
-    },
-  }
-}
-
 function FigureInput({ step, field, spec, saved, manner }: FigureProps) {
   const store = useProjectStore()
   const before = useRef(saved)
@@ -150,12 +113,12 @@ function FigureInput({ step, field, spec, saved, manner }: FigureProps) {
   const input = useRef<HTMLInputElement>(null)
   useEffect(() => input.current?.select(), [])
   const result = manner.workOut(text)
-  const { edit, endEdit, set } = store.getState()
-  const write = (formula: string) =>
-    edit(setField(step.id, field, formula), { group: `type ${step.id}.${field}`, dragging: true })
+  const { edit, endEdit, cancelEdit, set } = store.getState()
+  const group = `type ${step.id}.${field}`
+  const write = (formula: string) => edit(setField(step.id, field, formula), { group, dragging: true })
   const done = (accept: boolean) => {
-    if (!accept) write(before.current)
-    else if (text.trim()) write(manner.stored(text))
+    if (!accept) cancelEdit(group)
+    else if (text.trim() && text !== manner.edited(before.current)) write(manner.stored(text))
     endEdit()
     set({ editing: undefined })
   }
