@@ -1,6 +1,6 @@
 const config = {
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/demo'],
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/tests/fuzz'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },

@@ -384,3 +384,21 @@ test.each<[string, Uint8Array, string]>([
   expect(result.ok ? 'ok' : result.problem.kind).toBe(kind)
   if (!result.ok) expect(result.problem.message).toMatch(/^[A-Z].*\.$/s)
 })
+
+test('what is wrong with XML is said with its place, in one sentence', async () => {
+  const result = await readFile(svg('<rect width="9" height=>'), 'tag.svg', noTools)
+  expect(result.ok ? '' : result.problem.message).toMatch(/^The SVG is damaged at line \d+, column \d+: [^.]+\.$/)
+})
+
+test('ten thousand corners of one outline are chained without looking at each pair', async () => {
+  const corners = Array.from({ length: 10_000 }, (_, i) => {
+    const [angle, radius] = [(Math.PI * i) / 5000, i % 2 === 0 ? 500 : 400]
+    return `${(500 + radius * Math.cos(angle)).toFixed(4)},${(500 + radius * Math.sin(angle)).toFixed(4)}`
+  })
+  const found = await readFile(svg(`<polygon points="${corners.join(' ')}"/>`, 'width="1000mm" height="1000mm" viewBox="0 0 1000 1000"'), 'star.svg', noTools) // prettier-ignore
+  if (!found.ok || found.value.holds !== 'outlines') throw new Error('no outline')
+  const [layer] = found.value.outline.layers
+  expect([layer!.profile.loops.length, layer!.open.length, layer!.profile.loops[0]!.length]).toEqual([1, 0, 10_000])
+  // Half as many kites as corners: two radii and the angle between neighbours.
+  expect(areaOf(layer!.profile)).toBeCloseTo(5000 * 500 * 400 * Math.sin(Math.PI / 5000), -2)
+}, 30_000)

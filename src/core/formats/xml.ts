@@ -20,7 +20,9 @@ export function readXml(text: string, what: string, handler: XmlHandler): void {
   let depth = 0
   const local = (tag: SaxesTagPlain) => tag.name.replace(/^.*:/, '')
   parser.on('error', (error) => {
-    throw new DamagedFile(`The ${what} is damaged: ${error.message.replace(/^undefined:/, 'line ')}.`)
+    const [, line, column, why] = /^(?:\D*:)?(\d+):(\d+): (.*?)\.*$/s.exec(error.message) ?? []
+    const place = line ? ` at line ${line}, column ${column}: ${why}` : `: ${error.message.replace(/\.+$/, '')}`
+    throw new DamagedFile(`The ${what} is damaged${place}.`)
   })
   parser.on('doctype', (doctype) => {
     if (/<!ENTITY/i.test(doctype))

@@ -58,13 +58,44 @@ function bridge(run: readonly Segment[], whole: boolean): Segment[] {
   return out
 }
 
+/** A run that grows at both ends without being copied. */
+class Run {
+  /** What was put before it, the first piece last. */
+  private readonly before: Segment[] = []
+  private readonly after: Segment[]
+
+  constructor(pieces: readonly Segment[]) {
+    this.after = [...pieces]
+  }
+
+  start(): Vec2 {
+    return (this.before.at(-1) ?? this.after[0]!).a
+  }
+
+  end(): Vec2 {
+    return this.after.at(-1)!.b
+  }
+
+  pieces(): Segment[] {
+    return [...this.before].reverse().concat(this.after)
+  }
+
+  append(pieces: readonly Segment[]): void {
+    for (const s of pieces) this.after.push(s)
+  }
+
+  prepend(pieces: readonly Segment[]): void {
+    for (let i = pieces.length - 1; i >= 0; i--) this.before.push(pieces[i]!)
+  }
+}
+
 /** Joins runs whose ends are within reach of each other, nearest first. */
 function join(runs: Segment[][], reach: number): Segment[][] {
   const alive = new Set(runs.keys())
-  const list = [...runs]
+  const list = runs.map((r) => new Run(r))
   const cell = (v: number) => Math.floor(v / reach)
   const grid = new Map<string, { run: number; end: 0 | 1 }[]>()
-  const pointOf = (run: number, end: 0 | 1): Vec2 => (end === 0 ? list[run]![0]!.a : list[run]!.at(-1)!.b)
+  const pointOf = (run: number, end: 0 | 1): Vec2 => (end === 0 ? list[run]!.start() : list[run]!.end())
   const key = (p: Vec2, dx = 0, dy = 0) => `${cell(p[0]) + dx},${cell(p[1]) + dy}`
   const enter = (run: number) => {
     for (const end of [0, 1] as const) {
@@ -97,7 +128,8 @@ function join(runs: Segment[][], reach: number): Segment[][] {
     if (!alive.has(first)) continue
     let run = first
     for (let end: 0 | 1 = 1; ;) {
-      if (isClosed(list[run]!, Math.min(reach, TOUCH))) break
+      const own = list[run]!
+      if (gap2(own.start(), own.end()) <= Math.min(reach, TOUCH)) break
       const other = nearest(run, end)
       if (!other) {
         if (end === 0) break
@@ -106,14 +138,14 @@ function join(runs: Segment[][], reach: number): Segment[][] {
       }
       leave(run)
       leave(other.run)
-      const own = list[run]!
-      const theirs = list[other.run]!
-      const turned = other.end === end ? [...theirs].reverse().map(reversed) : theirs
-      list[run] = end === 1 ? [...own, ...turned] : [...turned, ...own]
+      const theirs = list[other.run]!.pieces()
+      const turned = other.end === end ? theirs.reverse().map(reversed) : theirs
+      if (end === 1) own.append(turned)
+      else own.prepend(turned)
       alive.delete(other.run)
       enter(run)
     }
     run = first
   }
-  return [...alive].map((i) => list[i]!)
+  return [...alive].map((i) => list[i]!.pieces())
 }

@@ -34,10 +34,11 @@ function overlapping(segments: readonly Segment[]): number[][] {
     while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!
     return i
   }
+  const aslant = slants(segments)
   for (const [i, s] of segments.entries()) {
     const [x0, y0, x1, y1] = boxOf(s)
     boxes.search(x0 - NEAR, y0 - NEAR, x1 + NEAR, y1 + NEAR, (j) => {
-      if (j > i && sharesStretch(s, segments[j]!)) leader[find(j)] = find(i)
+      if (j > i && !aslant(i, j) && sharesStretch(s, segments[j]!)) leader[find(j)] = find(i)
       return false
     })
   }
@@ -48,6 +49,18 @@ function overlapping(segments: readonly Segment[]): number[][] {
     else groups.set(find(i), [i])
   }
   return [...groups.values()].filter((g) => g.length > 1)
+}
+
+/** Tells pairs that lean so that they cannot lie on each other, without looking closer: most of those whose boxes meet. */
+function slants(segments: readonly Segment[]): (i: number, j: number) => boolean {
+  const [x, y, l] = [0, 1, 2].map(() => new Float64Array(segments.length)) as [Float64Array, Float64Array, Float64Array]
+  for (const [i, s] of segments.entries()) {
+    if (s.kind !== 'line') continue
+    l[i] = lengthOf(s)
+    x[i] = (s.b[0] - s.a[0]) / l[i]!
+    y[i] = (s.b[1] - s.a[1]) / l[i]!
+  }
+  return (i, j) => Math.abs(x[i]! * y[j]! - y[i]! * x[j]!) * Math.min(l[i]!, l[j]!) > 2 * NEAR
 }
 
 function sharesStretch(s: Segment, t: Segment): boolean {

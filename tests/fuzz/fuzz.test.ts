@@ -1,0 +1,47 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { readStep } from '../../src/core/formats/step/read-step'
+import { Kernel } from '../../src/core/kernel/kernel'
+import { expectOk } from '../../src/core/result'
+import { readProject } from '../../src/core/sheet/read-project'
+import { openDatabase } from '../../src/server/database'
+import { startQuietly } from '../support/kernel'
+import { buildRandomProjects } from './build-projects'
+import { mutated } from './mutate'
+import { Random } from './random'
+import { readBrokenFiles } from './read-files'
+import { samples } from './samples'
+import { saveBrokenProjects } from './serve-projects'
+
+/** A short run of `npm run fuzz`, the same each time; a failure names the seed that makes it again. */
+const SEED = 20_261
+const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+
+test('the same seed breaks a file the same way, and it is broken', () => {
+  const bytes = samples()['text.stl']!
+  const [a, b] = [mutated(bytes, new Random(5)), mutated(bytes, new Random(5))]
+  expect(Buffer.compare(a, b)).toBe(0)
+  expect(Buffer.compare(a, bytes)).not.toBe(0)
+})
+
+test('broken files of every format are read or plainly refused', async () => {
+  const quick = Object.keys(samples()).filter((name) => name !== 'board.step')
+  expect(await readBrokenFiles(SEED, 300, startQuietly, quick)).toEqual([])
+  expect(await readBrokenFiles(SEED, 12, startQuietly, ['board.step'])).toEqual([])
+}, 120_000)
+
+test('random projects build without a throw or an open part, and are measured and checked', async () => {
+  const kernel = await Kernel.load()
+  const model = expectOk(await readStep(readFileSync('demo/boards/rl-2-rev-a.step'), startQuietly))
+  const models = new Map([[project.references[0]!.file, model]])
+  expect(await buildRandomProjects(SEED, 30, kernel, project, models)).toEqual([])
+}, 120_000)
+
+test('broken documents and project files are taken or refused, and what was saved stays', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'anorak-fuzz-'))
+  const db = openDatabase(folder)
+  expect(await saveBrokenProjects(SEED, 80, db, project)).toEqual([])
+  db.$client.close()
+  rmSync(folder, { recursive: true, force: true })
+})

@@ -1,0 +1,59 @@
+/**
+ * `npm run fuzz -- [files|projects|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ *
+ * Feeds broken files of every format to the readers, random projects to the builder, and broken documents to the
+ * server. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
+ * Ends with 1 if anything did.
+ */
+import { readFileSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import { readStep } from '../../src/core/formats/step/read-step'
+import { Kernel } from '../../src/core/kernel/kernel'
+import { expectOk } from '../../src/core/result'
+import { readProject } from '../../src/core/sheet/read-project'
+import { openDatabase } from '../../src/server/database'
+import { startQuietly } from '../support/kernel'
+import { buildRandomProjects } from './build-projects'
+import { type Failure, readBrokenFiles } from './read-files'
+import { saveBrokenProjects } from './serve-projects'
+
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    runs: { type: 'string', default: '1000' },
+    seed: { type: 'string' },
+    only: { type: 'string', multiple: true },
+  },
+})
+const runs = Number(values.runs)
+const seed = values.seed === undefined ? Math.floor(Math.random() * 1e9) : Number(values.seed)
+const wanted = (what: string) => positionals.length === 0 || positionals.includes(what)
+const failures: Failure[] = []
+/** In lots, so that there is something to see. */
+async function inLots(what: string, work: (from: number, count: number) => Promise<Failure[]>): Promise<void> {
+  if (!wanted(what)) return
+  for (let done = 0; done < runs; done += 50) {
+    const found = await work(seed + done, Math.min(50, runs - done))
+    for (const f of found) process.stdout.write(`${what}: seed ${f.seed}, ${f.what}: ${f.why}\n`)
+    failures.push(...found)
+    process.stderr.write(`${what}: ${Math.min(runs, done + 50)} of ${runs} from seed ${seed}\n`)
+  }
+}
+
+const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+await inLots('files', (from, count) => readBrokenFiles(from, count, startQuietly, values.only))
+if (wanted('projects')) {
+  const kernel = await Kernel.load()
+  const model = expectOk(await readStep(readFileSync('demo/boards/rl-2-rev-a.step'), startQuietly))
+  const models = new Map([[project.references[0]!.file, model]])
+  await inLots('projects', (from, count) => buildRandomProjects(from, count, kernel, project, models))
+}
+const folder = mkdtempSync(join(tmpdir(), 'anorak-fuzz-'))
+const db = openDatabase(folder)
+await inLots('server', (from, count) => saveBrokenProjects(from, count, db, project))
+db.$client.close()
+rmSync(folder, { recursive: true, force: true })
+process.stdout.write(`${failures.length} failures in ${runs} runs each from seed ${seed}\n`)
+process.exit(failures.length > 0 ? 1 : 0)

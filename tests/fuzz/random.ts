@@ -1,0 +1,26 @@
+/** Random numbers that come out the same for the same seed (mulberry32). */
+export class Random {
+  private state: number
+
+  constructor(seed: number) {
+    this.state = seed >>> 0
+  }
+
+  /** From 0 up to 1. */
+  next(): number {
+    this.state = (this.state + 0x6d2b79f5) >>> 0
+    let t = this.state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+
+  /** A whole number from 0 up to `below`. */
+  below(below: number): number {
+    return Math.floor(this.next() * below)
+  }
+
+  from<T>(list: readonly T[]): T {
+    return list[this.below(list.length)]!
+  }
+}
