@@ -3,7 +3,7 @@ import '@fontsource-variable/source-sans-3'
 import './globals.css'
 
 export const metadata: Metadata = {
-  title: 'Anorak',
+  title: 'Projects · Anorak',
   description: 'Printed parts that fit something real.',
 }
 

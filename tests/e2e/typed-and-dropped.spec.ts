@@ -161,3 +161,47 @@ test('the ledger and the sheet stand beside a strip that says what is not settle
   expect((await download).suggestedFilename()).toBe('Away.json')
   await expect(row(page, 'Board in case, left')).toBeVisible()
 })
+
+test('by keyboard: the cursor stays at what was changed, names are offered, a pick leads to its verbs, Back goes through places', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await expect(page).toHaveTitle('A test · Shape · Anorak')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('A test')
+  const clear = field(page, 'wrap.clear')
+  await clear.focus()
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('li')
+  await expect(page.getByRole('group', { name: 'Names that can be used' })).toContainText('line 0.42')
+  await page.getByRole('button', { name: 'line 0.42' }).click()
+  await page.keyboard.type(' + 0.2')
+  await page.keyboard.press('Enter')
+  await expect(clear).toBeFocused()
+  await expect(clear).toHaveText('0.62')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(clear).toBeFocused()
+
+  const name = page.getByRole('textbox', { name: 'Name of the project' })
+  await name.fill('Named')
+  await name.press('Enter')
+  await expect(name).toBeFocused()
+
+  const scene = page.getByLabel('The parts as built.')
+  await scene.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/Flat face|Round|Edge|faces/).first()).toBeVisible()
+  await page.keyboard.press('Tab')
+  expect(await page.evaluate(() => document.activeElement?.closest('section')?.getAttribute('aria-label'))).toBe(
+    'Scene',
+  )
+  expect(await page.evaluate(() => document.activeElement?.tagName)).toBe('BUTTON')
+  await page.keyboard.press('Escape')
+  await expect(scene).toBeFocused()
+
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await expect(page).toHaveURL(/#print$/)
+  await page.goBack()
+  await expect(page).toHaveURL(/#shape$/)
+  await expect(clear).toBeVisible()
+})

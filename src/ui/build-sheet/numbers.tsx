@@ -1,5 +1,5 @@
 'use client'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { removeNumber, setNumber } from '@/core/document/edits'
 import type { ProjectNumber } from '@/core/document/schema'
 import { renameNumber, whyNotCalled } from '@/core/sheet/names-in-use'
@@ -8,6 +8,7 @@ import { toStoredFormula } from '@/core/units/stored-formula'
 import { newId } from '../new-id'
 import { Heading } from '../primitives/heading'
 import { NameField } from '../primitives/name-field'
+import { NameHints } from '../primitives/name-hints'
 import { Remove } from '../primitives/small'
 import { useDocument, useProject } from '../store/store'
 
@@ -42,6 +43,8 @@ function NumberLine({ number }: { number: ProjectNumber }) {
   const value = known?.value
   const problem = useProject((s) => s.build?.numberProblems[number.id])
   const [formula, setFormula] = useState(number.formula)
+  const [typing, setTyping] = useState(false)
+  const input = useRef<HTMLInputElement>(null)
   const save = () => {
     const stored = toStoredFormula(formula, 'length', unit)
     if (stored && stored !== number.formula) edit(setNumber(number.id, number.name, stored))
@@ -62,8 +65,13 @@ function NumberLine({ number }: { number: ProjectNumber }) {
           aria-label={`Formula of ${number.name}`}
           value={formula}
           className={`${box} flex-1`}
+          ref={input}
+          onFocus={() => setTyping(true)}
           onChange={(e) => setFormula(e.target.value)}
-          onBlur={save}
+          onBlur={() => {
+            setTyping(false)
+            save()
+          }}
           onKeyDown={(e) => {
             if (e.key === 'Enter') save()
             if (e.key === 'Escape') setFormula(number.formula)
@@ -78,6 +86,7 @@ function NumberLine({ number }: { number: ProjectNumber }) {
         </span>
         <Remove label={`Take out ${number.name}`} act={() => edit(removeNumber(number.id))} />
       </div>
+      {typing && <NameHints text={formula} input={input} />}
       {problem && <p className="text-[14px] text-rust">▲ {problem.message}</p>}
     </div>
   )

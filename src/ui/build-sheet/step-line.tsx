@@ -8,6 +8,7 @@ import type { StepView } from '@/worker/views'
 import { newId } from '../new-id'
 import { Menu } from '../primitives/menu'
 import { NameInput } from '../primitives/name-input'
+import { refocus } from '../primitives/refocus'
 import { useProject } from '../store/store'
 import { editorOf } from './editors'
 
@@ -104,7 +105,10 @@ function StepMenu({ step }: { step: ProjectStep }) {
         name={step.name ?? ''}
         className="col-span-2 col-start-2 mt-1"
         onName={(name) => edit(nameStep(step.id, name))}
-        onLeave={() => setNaming(false)}
+        onLeave={(byKey) => {
+          setNaming(false)
+          if (byKey) refocus(() => document.querySelector<HTMLElement>(`[data-menu="${step.id}"] button`))
+        }}
       />
     )
   const acts: [string, () => void][] = [
@@ -116,12 +120,14 @@ function StepMenu({ step }: { step: ProjectStep }) {
     ['Take it out', () => edit(removeStep(step.id))],
   ]
   return (
-    <Menu
-      label="What to do with this step"
-      className="h-6 self-start text-soft opacity-60 group-hover:opacity-100 focus-visible:opacity-100"
-      acts={acts}
-    >
-      <MoreHorizontal size={16} aria-hidden />
-    </Menu>
+    <span data-menu={step.id}>
+      <Menu
+        label="What to do with this step"
+        className="h-6 self-start text-soft opacity-60 group-hover:opacity-100 focus-visible:opacity-100"
+        acts={acts}
+      >
+        <MoreHorizontal size={16} aria-hidden />
+      </Menu>
+    </span>
   )
 }

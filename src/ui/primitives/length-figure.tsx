@@ -1,7 +1,9 @@
 'use client'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { formatLength, inBothUnits } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
+import { NameHints } from './name-hints'
+import { refocus } from './refocus'
 import { useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
 
@@ -20,6 +22,7 @@ export function LengthFigure({
   onChange: (formula: string) => void
 }) {
   const [editing, setEditing] = useState(false)
+  const button = useRef<HTMLButtonElement>(null)
   const unit = useUnit()
   const value = useWorkOut('document')(formula)
   if (editing)
@@ -28,8 +31,9 @@ export function LengthFigure({
         label={label}
         formula={formula}
         least={least}
-        onDone={(typed) => {
+        onDone={(typed, byKey) => {
           setEditing(false)
+          if (byKey) refocus(() => button.current)
           if (typed !== undefined && typed !== formula) onChange(typed)
         }}
       />
@@ -38,6 +42,7 @@ export function LengthFigure({
   const isFormula = !/^[\d.,\s-]+$/.test(formula)
   return (
     <button
+      ref={button}
       type="button"
       className={`figure ${value.ok ? '' : 'text-rust'} ${isFormula ? 'border-b-[3px] border-double' : ''}`}
       title={value.ok ? `${inBothUnits(value.value)}${isFormula ? ` = ${formula}` : ''}` : value.problem.message}
@@ -64,18 +69,20 @@ export function LengthInput({
   placeholder?: string
   /** It stays when it is left. */
   keep?: boolean
-  onDone: (formula: string | undefined) => void
+  onDone: (formula: string | undefined, byKey?: boolean) => void
 }) {
   const unit = useUnit()
   const workOut = useWorkOut()
   const [text, setText] = useState(toEditedFormula(formula, unit))
+  const input = useRef<HTMLInputElement>(null)
   const value = text.trim() === '' ? undefined : workOut(text)
   const low = value?.ok && value.value < least
   const good = value?.ok && !low
-  const accept = () => onDone(good ? toStoredFormula(text, 'length', unit) : undefined)
+  const accept = (byKey = false) => onDone(good ? toStoredFormula(text, 'length', unit) : undefined, byKey)
   return (
     <span className="inline-flex flex-col align-top">
       <input
+        ref={input}
         autoFocus
         aria-label={label}
         aria-invalid={value !== undefined && !good}
@@ -88,8 +95,8 @@ export function LengthInput({
         onBlur={() => !keep && accept()}
         onKeyDown={(e) => {
           e.stopPropagation()
-          if (e.key === 'Enter' && good) accept()
-          if (e.key === 'Escape') onDone(undefined)
+          if (e.key === 'Enter' && good) accept(true)
+          if (e.key === 'Escape') onDone(undefined, true)
         }}
       />
       {value && (
@@ -101,6 +108,7 @@ export function LengthInput({
             : value.problem.message}
         </span>
       )}
+      <NameHints text={text} input={input} />
     </span>
   )
 }

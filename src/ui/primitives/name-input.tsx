@@ -1,4 +1,5 @@
 'use client'
+import { useRef, useState } from 'react'
 
 /** What something is called, to be changed where it stands; left empty it stays as it was, unless it may be. */
 export function NameInput({
@@ -18,27 +19,35 @@ export function NameInput({
   autoFocus?: boolean
   mayBeEmpty?: boolean
   onName: (name: string) => void
-  /** After the name was taken or given up. */
-  onLeave?: () => void
+  /** After the name was taken or given up; for a field that is only there meanwhile. */
+  onLeave?: (byKey: boolean) => void
 }) {
+  const [text, setText] = useState<string>()
+  const leaving = useRef<'Enter' | 'Escape'>(undefined)
+  const take = (typed: string | undefined) => {
+    const next = typed?.trim()
+    if (next !== undefined && (next || mayBeEmpty) && next !== name) onName(next)
+    setText(undefined)
+  }
   return (
     <input
-      key={name}
       autoFocus={autoFocus}
       aria-label={label}
-      defaultValue={name}
+      value={text ?? name}
       maxLength={120}
       placeholder={placeholder}
       className={`min-w-0 border-b border-transparent bg-transparent outline-none hover:border-rule focus:border-figure ${className}`}
-      onBlur={(e) => {
-        const next = e.target.value.trim()
-        if ((next || mayBeEmpty) && next !== name) onName(next)
-        else e.target.value = name
-        onLeave?.()
+      onChange={(e) => setText(e.target.value)}
+      onBlur={() => {
+        take(leaving.current === 'Escape' ? undefined : text)
+        onLeave?.(leaving.current !== undefined)
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Escape') e.currentTarget.value = name
-        if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+        if (e.key !== 'Enter' && e.key !== 'Escape') return
+        // One that stays keeps the cursor; one that was only there for this goes.
+        leaving.current = onLeave ? e.key : undefined
+        if (onLeave) e.currentTarget.blur()
+        else take(e.key === 'Escape' ? undefined : text)
       }}
     />
   )

@@ -19,6 +19,7 @@ import { ActionsContext, useActions } from '../actions/actions-context'
 import { takeFiles } from '../actions/pending-files'
 import { keepFigures } from '../store/last-figures'
 import { unsavedOf } from '../store/unsaved'
+import { usePlaceInAddress } from './address'
 import { startSaving } from './saver'
 import { createProjectStore, type ProjectStore, StoreContext, useProject } from '../store/store'
 import { TopBar } from './top-bar'
@@ -120,6 +121,7 @@ function Layout() {
   }, [])
   const drop = useDrop()
   usePicture(view)
+  usePlaceInAddress()
   return (
     <div className="grid h-screen grid-cols-[minmax(0,1fr)] grid-rows-[46px_auto_1fr] overflow-hidden" {...drop}>
       <TopBar />

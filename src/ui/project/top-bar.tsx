@@ -21,6 +21,7 @@ export function TopBar() {
       <Link href="/" className="text-soft hover:text-ink" title="All projects">
         Projects
       </Link>
+      <h1 className="sr-only">{name}</h1>
       <NameInput
         label="Name of the project"
         name={name}

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { MoreHorizontal } from 'lucide-react'
 import { fail, type Result } from '@/core/result'
 import { leaveFiles } from '../actions/pending-files'
@@ -9,6 +9,7 @@ import { call, callJson, downloadFrom } from '../api'
 import { ChooseFile } from '../primitives/choose-file'
 import { Menu } from '../primitives/menu'
 import { NameInput } from '../primitives/name-input'
+import { refocus } from '../primitives/refocus'
 
 interface Card {
   id: string
@@ -157,6 +158,7 @@ function DeletedProjects({ changes, onBack }: { changes: unknown; onBack: (card:
 
 function ProjectCard({ card, reload, onDelete }: { card: Card; reload: () => Promise<void>; onDelete: () => void }) {
   const [naming, setNaming] = useState(false)
+  const menu = useRef<HTMLSpanElement>(null)
   const acts: [string, () => void][] = [
     ['Rename', () => setNaming(true)],
     ['Duplicate', () => void callJson(`/api/projects/${card.id}/copy`, 'POST', {}).then(reload)],
@@ -190,16 +192,21 @@ function ProjectCard({ card, reload, onDelete }: { card: Card; reload: () => Pro
             name={card.name}
             className="flex-1 font-semibold"
             onName={(name) => void callJson(`/api/projects/${card.id}`, 'PATCH', { name }).then(reload)}
-            onLeave={() => setNaming(false)}
+            onLeave={(byKey) => {
+              setNaming(false)
+              if (byKey) refocus(() => menu.current?.querySelector('button'))
+            }}
           />
         ) : (
           <Link href={`/project/${card.id}`} className="flex-1 truncate font-semibold">
             {card.name}
           </Link>
         )}
-        <Menu label={`What to do with ${card.name}`} className="text-soft hover:text-ink" acts={acts}>
-          <MoreHorizontal size={17} aria-hidden />
-        </Menu>
+        <span ref={menu}>
+          <Menu label={`What to do with ${card.name}`} className="text-soft hover:text-ink" acts={acts}>
+            <MoreHorizontal size={17} aria-hidden />
+          </Menu>
+        </span>
       </div>
       <p className="text-[14px] text-soft">{changed}</p>
     </li>

@@ -70,7 +70,7 @@ export function FootLine() {
 function Foot({ children, quiet = false }: { children: React.ReactNode; quiet?: boolean }) {
   return (
     <div
-      className={`absolute right-4 bottom-4 left-4 border-t-2 bg-sheet px-4 py-2 text-[15px] ${quiet ? 'pointer-events-none border-rule' : 'border-ink'}`}
+      className={`absolute right-4 bottom-4 left-4 z-10 border-t-2 bg-sheet px-4 py-2 text-[15px] ${quiet ? 'pointer-events-none border-rule' : 'border-ink'}`}
     >
       {children}
     </div>

@@ -23,6 +23,8 @@ export function SceneHost({
   children?: React.ReactNode
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
+  const picks = useProject((s) => s.picks.length)
+  const set = useProject((s) => s.set)
   const [view, setView] = useState<SceneView>()
   const [broken, setBroken] = useState(false)
   useEffect(() => {
@@ -56,7 +58,16 @@ export function SceneHost({
   useSectionCaps(view)
   const pointer = usePointing(view)
   return (
-    <section aria-label="Scene" className="relative min-w-0 overflow-hidden bg-scene">
+    <section
+      aria-label="Scene"
+      className="relative min-w-0 overflow-hidden bg-scene"
+      onKeyDown={(e) => {
+        const typing = e.target instanceof HTMLInputElement
+        if (e.key !== 'Escape' || typing || picks === 0) return
+        set({ picks: [], measuring: false })
+        canvas.current?.focus()
+      }}
+    >
       <canvas
         ref={canvas}
         className="peer absolute inset-0 size-full touch-none outline-none"
@@ -65,6 +76,7 @@ export function SceneHost({
         {...pointer.events}
         onKeyDown={(e) => keyLook(e, view, pointer.pickAt)}
       />
+      <FootLine />
       <svg
         aria-hidden
         className="pointer-events-none absolute inset-0 m-auto hidden size-6 peer-focus-visible:block"
@@ -80,7 +92,6 @@ export function SceneHost({
       {view && <Dial view={view} />}
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
-      <FootLine />
       <Working />
       {children}
     </section>

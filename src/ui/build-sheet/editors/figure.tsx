@@ -8,6 +8,8 @@ import { evaluateFormula } from '@/core/units/formula'
 import { isWorkedOut } from '@/core/units/nudge'
 import { formatLength, inBothUnits } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
+import { NameHints } from '../../primitives/name-hints'
+import { refocus } from '../../primitives/refocus'
 import { useProject, useProjectStore, useUnit } from '../../store/store'
 import { useKnown } from '../../store/use-work-out'
 import { useLastFigure } from '../../store/last-figures'
@@ -116,11 +118,12 @@ function FigureInput({ step, field, spec, saved, manner }: FigureProps) {
   const { edit, endEdit, cancelEdit, set } = store.getState()
   const group = `type ${step.id}.${field}`
   const write = (formula: string) => edit(setField(step.id, field, formula), { group, dragging: true })
-  const done = (accept: boolean) => {
+  const done = (accept: boolean, byKey = false) => {
     if (!accept) cancelEdit(group)
     else if (text.trim() && text !== manner.edited(before.current)) write(manner.stored(text))
     endEdit()
     set({ editing: undefined })
+    if (byKey) refocus(() => document.querySelector<HTMLElement>(`[data-field="${step.id}.${field}"]`))
   }
   return (
     <span className="inline-flex flex-col align-top">
@@ -139,14 +142,15 @@ function FigureInput({ step, field, spec, saved, manner }: FigureProps) {
         }}
         onBlur={() => done(true)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') done(true)
-          if (event.key === 'Escape') done(false)
+          if (event.key === 'Enter') done(true, true)
+          if (event.key === 'Escape') done(false, true)
         }}
         className="rounded-[3px] border-[1.5px] border-figure bg-sheet px-1 font-semibold text-figure outline-none"
       />
       <span className={`text-[13px] leading-snug ${result.ok ? 'text-soft' : 'text-rust'}`} role="status">
         {result.ok ? manner.hint(result.value) : result.problem.message}
       </span>
+      <NameHints text={text} of={step.id} input={input} />
     </span>
   )
 }
