@@ -5,13 +5,13 @@ import { dropFile, newProject, noErrors, openDemo, row } from './helpers'
 
 noErrors()
 
-/** A hinge drawn in inches: 2.5 x 1.2 x 0.35, with three holes. */
+/** A gate hinge drawn in inches: 5 x 2.4 x 0.7, with three holes; in a file it could as well be a small thing in mm. */
 const HINGE = Buffer.from(
   binaryStl(
-    drilledPlate([2.5, 1.2, 0.35], [
-      { at: [0.3, 0.3], radius: 0.08, segments: 24 },
-      { at: [2.2, 0.3], radius: 0.08, segments: 24 },
-      { at: [1.25, 0.6], radius: 0.25, segments: 8, depth: 0.2 },
+    drilledPlate([5, 2.4, 0.7], [
+      { at: [0.6, 0.6], radius: 0.16, segments: 24 },
+      { at: [4.4, 0.6], radius: 0.16, segments: 24 },
+      { at: [2.5, 1.2], radius: 0.5, segments: 8, depth: 0.4 },
     ]), // prettier-ignore
   ),
 )
@@ -28,30 +28,30 @@ test('an STL in the wrong unit is put right by a reading, and can be left as it 
   await dropFile(page, 'frame hinge.stl', HINGE)
   await expect(page.getByText('frame hinge.stl does not say its unit.')).toBeVisible({ timeout: 30_000 })
   const size = page.getByRole('combobox', { name: 'Size of frame hinge' })
-  await expect(size).toHaveText('2.5 × 1.2 × 0.35 mm, if it is in mm')
+  await expect(size).toHaveText('5 × 2.4 × 0.7 mm, if it is in mm')
   await pickMiddle(page, 'left')
   await page.getByRole('button', { name: 'measure to …' }).click()
   await pickMiddle(page, 'right')
-  await expect(page.getByText('2.5 mm between planes')).toBeVisible()
+  await expect(page.getByText('5 mm between planes')).toBeVisible()
   const reading = page.getByRole('textbox', { name: 'What it measures on the real thing' })
   await reading.fill('-3')
   await expect(page.getByText('What it measures is more than 0.')).toBeVisible()
-  await reading.fill('182 mm')
+  await reading.fill('364 mm')
   await expect(page.getByText('was it measured between the same two places?')).toBeVisible()
   await reading.press('Enter')
-  await expect(size).toHaveText('2.5 × 1.2 × 0.35 mm, if it is in mm')
-  await reading.fill('63.4 mm')
+  await expect(size).toHaveText('5 × 2.4 × 0.7 mm, if it is in mm')
+  await reading.fill('126.8 mm')
   await expect(page.getByText('it is in inches and was read as millimetres')).toBeVisible()
   await page.getByRole('button', { name: 'size it by 25.4' }).click()
-  await expect(size).toHaveText('63.5 × 30.48 × 8.89 mm, if it is in in')
+  await expect(size).toHaveText('127 × 60.96 × 17.78 mm, if it is in in')
   await expect(page.getByText('✓ Its scale is checked.')).toBeVisible()
   await page.getByRole('button', { name: 'frame hinge', exact: true }).click()
-  await expect(page.getByText('2 times: Hole Ø 4.06 through.')).toBeVisible()
+  await expect(page.getByText('2 times: Hole Ø 8.13 through.')).toBeVisible()
   await expect(
-    page.getByText(/Hole Ø 12\.7, 5\.08 deep \(through its 8 corners; 11\.73 across its flats\)/),
+    page.getByText(/Hole Ø 25\.4, 10\.16 deep \(through its 8 corners; 23\.47 across its flats\)/),
   ).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(size).toHaveText('2.5 × 1.2 × 0.35 mm, if it is in mm')
+  await expect(size).toHaveText('5 × 2.4 × 0.7 mm, if it is in mm')
   await expect(page.getByText('Its scale is not checked')).toBeVisible()
   await page.getByRole('button', { name: 'wave it through' }).click()
   await expect(page.getByText('✓ Its scale is checked.')).toBeVisible()
@@ -61,9 +61,9 @@ test('a unit is chosen between the sizes it would give', async ({ page }) => {
   await newProject(page)
   await dropFile(page, 'frame hinge.stl', HINGE)
   await page.getByRole('combobox', { name: 'Size of frame hinge' }).click()
-  await page.getByRole('option', { name: '25 × 12 × 3.5 mm, if it is in cm' }).click()
-  await expect(page.getByRole('combobox', { name: 'Size of frame hinge' })).toHaveText(/25 × 12/)
-  await expect(page.getByLabel('Items of frame hinge').getByText('25 × 12 × 3.5')).toBeVisible()
+  await page.getByRole('option', { name: '50 × 24 × 7 mm, if it is in cm' }).click()
+  await expect(page.getByRole('combobox', { name: 'Size of frame hinge' })).toHaveText(/50 × 24/)
+  await expect(page.getByLabel('Items of frame hinge').getByText('50 × 24 × 7')).toBeVisible()
 })
 
 test('a board in IDF is found and wrapped like one in STEP; a file that is none gets a plain answer', async ({
@@ -163,22 +163,22 @@ test('a reading is taken with the simulated calipers, and one goes straight into
 test('a reference is put in its place by what is picked on it, and each move can be changed', async ({ page }) => {
   await newProject(page)
   await dropFile(page, 'frame hinge.stl', HINGE)
-  const size = page.getByLabel('Items of frame hinge').getByText('2.5 × 1.2 × 0.35')
+  const size = page.getByLabel('Items of frame hinge').getByText('5 × 2.4 × 0.7')
   await expect(size).toBeVisible({ timeout: 30_000 })
   await pickMiddle(page, 'left')
   await page.getByRole('button', { name: 'put this face on the ground' }).click()
   const list = page.getByLabel('How frame hinge is put')
   await expect(list.getByText('A face of frame hinge goes down to the ground')).toBeVisible()
-  await expect(page.getByLabel('Items of frame hinge').getByText('0.35 × 1.2 × 2.5')).toBeVisible()
+  await expect(page.getByLabel('Items of frame hinge').getByText('0.7 × 2.4 × 5')).toBeVisible()
   await page.getByRole('button', { name: 'Put it elsewhere …' }).click()
   await page.getByRole('menuitem', { name: 'Turn it by an angle' }).click()
   await page.getByRole('textbox', { name: 'Angle in degrees' }).fill('45 * 2')
   await page.keyboard.press('Enter')
-  await expect(page.getByLabel('Items of frame hinge').getByText('1.2 × 0.35 × 2.5')).toBeVisible()
+  await expect(page.getByLabel('Items of frame hinge').getByText('2.4 × 0.7 × 5')).toBeVisible()
   await list.getByRole('button', { name: 'Take this out' }).first().click()
-  await expect(page.getByLabel('Items of frame hinge').getByText('1.2 × 2.5 × 0.35')).toBeVisible()
+  await expect(page.getByLabel('Items of frame hinge').getByText('2.4 × 5 × 0.7')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByLabel('Items of frame hinge').getByText('1.2 × 0.35 × 2.5')).toBeVisible()
+  await expect(page.getByLabel('Items of frame hinge').getByText('2.4 × 0.7 × 5')).toBeVisible()
 })
 
 test('an item moves, is reached, carries what the file lacks; a space to keep free stands alone', async ({ page }) => {
@@ -219,22 +219,22 @@ test('lengths between picks are kept and follow; an item says what it weighs', a
   await expect(size).toBeVisible({ timeout: 30_000 })
   await pickMiddle(page, 'left')
   // Up to the blind hole in the middle.
-  await expect(page.getByText(/1(\.0\d)? thick there/)).toBeVisible()
+  await expect(page.getByText(/2(\.0\d)? thick there/)).toBeVisible()
   await page.getByRole('button', { name: 'measure to …' }).click()
   await pickMiddle(page, 'right')
   await page.getByRole('button', { name: 'keep the length' }).click()
   const kept = page.getByLabel('Measured')
-  await expect(kept.getByText('2.5 mm')).toBeVisible()
+  await expect(kept.getByText('5 mm')).toBeVisible()
   await size.click()
   await page.getByRole('option', { name: /if it is in in/ }).click()
-  await expect(kept.getByText('63.5 mm')).toBeVisible()
+  await expect(kept.getByText('127 mm')).toBeVisible()
   await page.getByLabel('Items of frame hinge').getByRole('button', { name: 'frame hinge', exact: true }).click()
   await page.getByRole('combobox', { name: 'Its material' }).click()
   await page.getByRole('option', { name: 'steel' }).click()
-  await expect(page.getByText(/it weighs 1\d\d\.\d g/)).toBeVisible()
+  await expect(page.getByText(/it weighs 1,030 g/)).toBeVisible()
   await page.getByRole('button', { name: 'the flats were meant' }).click()
   await expect(
-    page.getByText(/Hole Ø 11\.73, 5\.08 deep \(across its 8 flats; 12\.7 through its corners\)/),
+    page.getByText(/Hole Ø 23\.47, 10\.16 deep \(across its 8 flats; 25\.4 through its corners\)/),
   ).toBeVisible()
 })
 
@@ -246,8 +246,8 @@ test('the scene is picked in from the keyboard', async ({ page }) => {
   await page.keyboard.press('l')
   await page.waitForTimeout(300)
   await page.keyboard.press('Enter')
-  await expect(page.getByText('Flat face, 1.2 × 0.35, faces left')).toBeVisible()
+  await expect(page.getByText('Flat face, 2.4 × 0.7, faces left')).toBeVisible()
   for (let i = 0; i < 40; i++) await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('Flat face, 1.2 × 0.35, faces left')).toBeHidden()
+  await expect(page.getByText('Flat face, 2.4 × 0.7, faces left')).toBeHidden()
 })

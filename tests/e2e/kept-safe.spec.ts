@@ -139,3 +139,16 @@ test.describe('a touch screen', () => {
     expect(overflow).toBeLessThanOrEqual(0)
   })
 })
+
+test('pages, scripts and data are served with headers that let nothing foreign in', async ({ request }) => {
+  const headers = async (path: string) => (await request.get(path)).headers()
+  for (const path of ['/', '/api/projects']) {
+    const all = await headers(path)
+    expect(all['x-content-type-options']).toBe('nosniff')
+    expect(all['x-frame-options']).toBe('DENY')
+    expect(all['referrer-policy']).toBe('no-referrer')
+  }
+  expect((await headers('/'))['content-security-policy']).toMatch(/default-src 'self'.*frame-ancestors 'none'/)
+  expect((await headers('/'))['content-security-policy']).not.toContain("'unsafe-eval'")
+  expect((await headers('/api/projects'))['content-security-policy']).toContain("default-src 'none'")
+})

@@ -31,12 +31,12 @@ const inProject = (change: Partial<ProjectReference>) =>
   referenceSchema.parse({ ...settings(1), kind: 'stl', fileName: 'hinge.stl', ...change })
 
 test('a reference in inches is put right by one factor: sizes, volume, area, holes', async () => {
-  const inches = await model(binaryStl(drilledPlate([3, 2, 0.25], [{ at: [1, 1], radius: 0.125, segments: 32 }])))
+  const inches = await model(binaryStl(drilledPlate([5, 2, 0.25], [{ at: [1, 1], radius: 0.125, segments: 32 }])))
   const { items, report } = resolveReference(inches, settings(25.4))
   expect(report).toMatchObject({ format: 'stl', unit: { name: 'mm', certain: false } })
-  expect(items[0]!.bounds.max).toEqual([76.2, 50.8, 6.35].map((v) => expect.closeTo(v, 3)))
+  expect(items[0]!.bounds.max).toEqual([127, 50.8, 6.35].map((v) => expect.closeTo(v, 3)))
   const hole = 16 * 0.125 ** 2 * Math.sin((2 * Math.PI) / 32)
-  expect(items[0]!.volume / ((6 - hole) * 0.25 * 25.4 ** 3)).toBeCloseTo(1, 4)
+  expect(items[0]!.volume / ((10 - hole) * 0.25 * 25.4 ** 3)).toBeCloseTo(1, 4)
   const { shapes } = inches
   const small = roundFeatures(shapes[0]!.positions, shapes[0]!.indices, shapes[0]!.faceStarts, shapes[0]!.faces!)
   expect(small[0]!.diameter).toBeCloseTo(0.25, 3)
@@ -81,5 +81,7 @@ test('scaled by its factor, a length agrees with its reading', () => {
 
 test('a unit is guessed by size, and says why', () => {
   expect([guessUnit([62, 18, 9]), guessUnit([1.5, 0.4, 0.2]), guessUnit([0.06, 0.02, 0.01])].map((u) => u.name)).toEqual(['mm', 'in', 'm']) // prettier-ignore
+  // What is held in a hand is likelier than what can hardly be seen, or than a bench.
+  expect([2.5, 5, 0.6, 120, 0.001].map((side) => guessUnit([side, side / 2, side / 4]).name)).toEqual(['in', 'mm', 'in', 'mm', 'm']) // prettier-ignore
   expect(sizeIn([62, 18, 9], 'in')).toBe('1575 × 457.2 × 228.6 mm')
 })

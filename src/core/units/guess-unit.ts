@@ -1,12 +1,20 @@
 import { FILE_UNITS, type FileUnit, type UnitName } from './file-unit'
 
-/** Sizes of printed things are more often above this than below, mm; in metres, above a sixth of it. */
-const SMALL = 2
+/** The largest side of a thing that is printed to go with others is mostly about this, mm: what fits in a hand. */
+const USUAL = 50
+/** Its logarithm strays by this (so that two thirds of all things are between 17 and 150 mm). */
+const STRAYS = 1.1
+/** How often files that do not say are in a unit. */
+const OFTEN: Partial<Record<UnitName, number>> = { mm: 1, in: 1 / 20, m: 1 / 100 }
+
+const likelihood = (most: number, unit: UnitName): number =>
+  Math.log(OFTEN[unit]!) - (Math.log((most * FILE_UNITS[unit]) / USUAL) / STRAYS) ** 2 / 2
 
 /** The likelier unit of a file that does not say, by its largest side. @param size in the file's numbers */
 export function guessUnit(size: readonly number[]): FileUnit {
   const most = Math.max(...size)
-  const name: UnitName = most >= SMALL ? 'mm' : most >= SMALL / 6 ? 'in' : 'm'
+  const units = Object.keys(OFTEN) as UnitName[]
+  const name = most > 0 ? units.reduce((a, b) => (likelihood(most, b) > likelihood(most, a) ? b : a)) : 'mm'
   const other: UnitName = name === 'mm' ? 'in' : 'mm'
   return {
     name,

@@ -52,6 +52,7 @@ test('pictures that are cut short, empty, huge or something else are refused wit
   expect(await kind(png(0, 400), 'a.png')).toBe('damaged')
   expect(await kind(png(400, 300).subarray(0, 20), 'a.png')).toBe('damaged')
   expect(await kind(png(60_000, 60_000), 'a.png')).toBe('too-large')
+  expect(await kind(png(1, 90_000_000), 'a.png')).toBe('too-large')
   expect(await kind(png(400, 300), 'a.jpg')).toBe('mislabelled')
   expect(await kind(JPEG, 'board.step')).toBe('mislabelled')
   expect(await kind(new Uint8Array(), 'a.png')).toBe('empty')

@@ -11,6 +11,8 @@ export interface PictureHeader {
 
 /** The most pixels a picture is decoded with. */
 const PIXEL_LIMIT = 100_000_000
+/** What browsers draw on has no longer sides. */
+const SIDE_LIMIT = 32_000
 
 /**
  * Reads the size of a PNG (its first chunk, IHDR) or a JPEG (its frame header, and the orientation that Exif gives).
@@ -25,6 +27,11 @@ export function readPictureHeader(bytes: Uint8Array): Result<PictureHeader> {
     return fail(
       'too-large',
       `The picture has ${Math.round((width * height) / 1e6)} million pixels; up to ${PIXEL_LIMIT / 1e6} million can be read. Save it smaller.`,
+    )
+  if (Math.max(width, height) > SIDE_LIMIT)
+    return fail(
+      'too-large',
+      `The picture is ${width.toLocaleString('en')} by ${height.toLocaleString('en')} pixels; each side may have up to ${SIDE_LIMIT.toLocaleString('en')}. Save it smaller.`,
     )
   return ok(header)
 }

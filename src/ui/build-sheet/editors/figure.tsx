@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
+import type { ProjectStep } from '@/core/document/schema'
 import type { AngleField, CountField } from '@/core/fields/number'
 import type { LengthField } from '@/core/fields/length'
 import type { Result } from '@/core/result'
@@ -66,6 +67,12 @@ export const CountEditor = (props: EditorProps<CountField, string>) => (
   <Figure {...props} manner={usePlain(props.step.id, 1, '')} />
 )
 
+/** A step that is switched off is not built; its figures are what they would be. */
+function worthOff(step: ProjectStep, saved: string, { worth }: Manner): number | undefined {
+  const found = step.off ? worth(saved) : undefined
+  return found?.ok ? found.value : undefined
+}
+
 type FigureField = LengthField | AngleField | CountField
 interface FigureProps extends Omit<EditorProps<FigureField, string>, 'write'> {
   manner: Manner
@@ -81,7 +88,7 @@ function Figure(props: FigureProps) {
   const editing = useProject((s) => s.editing === id)
   const set = useProject((s) => s.set)
   const now = report?.values[field]
-  const value = typeof now === 'number' ? now : undefined
+  const value = typeof now === 'number' ? now : worthOff(step, saved, manner)
   const last = useLastFigure(step.id, field)
   const open = () => set({ editing: id })
   const { step: stride, worth } = manner
