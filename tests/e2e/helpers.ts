@@ -53,3 +53,19 @@ export async function openDemo(page: Page): Promise<void> {
 /** A row of the fit ledger. */
 export const row = (page: Page, between: string) =>
   page.getByLabel('Ledger').getByRole('row').filter({ hasText: between })
+
+export const projectName = (page: Page) => page.getByRole('textbox', { name: 'Name of the project' })
+
+export async function rename(page: Page, to: string): Promise<void> {
+  await projectName(page).fill(to)
+  await projectName(page).press('Enter')
+}
+
+/** A new project, open in this window and in the one that is given back. */
+export async function twoWindows(page: Page): Promise<Page> {
+  await newProject(page)
+  const other = await page.context().newPage()
+  await other.goto(page.url())
+  await expect(projectName(other)).toHaveValue('New project')
+  return other
+}

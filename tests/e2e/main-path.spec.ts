@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
-import { boardFile, dropFile, newProject, noErrors, openDemo, row } from './helpers'
+import { boardFile, dropFile, newProject, noErrors, openDemo, projectName, rename, row, twoWindows } from './helpers'
 
 let step: Buffer
 test.beforeAll(async () => {
@@ -63,23 +63,15 @@ test('what was shown as saved is there after a reload, and can still be undone',
   await expect(page.getByRole('textbox', { name: 'Name of the project' })).toHaveValue('New project')
 })
 
-test('a second window is told, and neither side is lost', async ({ page, context }) => {
-  await newProject(page)
-  const other = await context.newPage()
-  await other.goto(page.url())
-  const name = (p: Page) => p.getByRole('textbox', { name: 'Name of the project' })
-  const rename = async (p: Page, to: string) => {
-    await name(p).fill(to)
-    await name(p).press('Enter')
-  }
-  await expect(name(other)).toHaveValue('New project')
+test('a second window is told, and neither side is lost', async ({ page }) => {
+  const other = await twoWindows(page)
   await rename(page, 'Mine')
   await expect(page.getByText(/^Saved /)).toBeVisible()
   await page.waitForTimeout(600)
   await rename(other, 'Theirs')
   await expect(other.getByText('Changed in another window.')).toBeVisible()
   await other.getByRole('button', { name: 'keep mine as a copy' }).click()
-  await expect(name(other)).toHaveValue('Theirs (other window)')
+  await expect(projectName(other)).toHaveValue('Theirs (other window)')
   await page.goto('/')
   await expect(page.getByRole('link', { name: 'Mine', exact: true })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Theirs (other window)', exact: true })).toBeVisible()

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { boardFile, dropFile, newProject, noErrors, openDemo, row } from './helpers'
+import { boardFile, dropFile, newProject, noErrors, openDemo, projectName, rename, row, twoWindows } from './helpers'
 
 noErrors()
 const field = (page: Page, id: string) => page.locator(`[data-field="${id}"]`)
@@ -101,41 +101,32 @@ test('a board dropped on the projects page begins a project with it', async ({ p
 
 test('two windows: both are looked at, either is kept, the other is an Undo away; deleted elsewhere it comes back', async ({
   page,
-  context,
 }) => {
-  await newProject(page)
-  const other = await context.newPage()
-  await other.goto(page.url())
-  const name = (p: Page) => p.getByRole('textbox', { name: 'Name of the project' })
-  const rename = async (p: Page, to: string) => {
-    await name(p).fill(to)
-    await name(p).press('Enter')
-  }
+  const other = await twoWindows(page)
   const saved = (p: Page) => expect(p.getByText(/^Saved /)).toBeVisible()
-  await expect(name(other)).toHaveValue('New project')
   await rename(page, 'First')
   await saved(page)
   await page.waitForTimeout(600)
   await rename(other, 'Second')
   await expect(other.getByText('Changed in another window.')).toBeVisible()
   await other.getByRole('button', { name: 'look at theirs' }).click()
-  await expect(name(other)).toHaveValue('First')
+  await expect(projectName(other)).toHaveValue('First')
   await other.getByRole('button', { name: 'look at mine' }).click()
-  await expect(name(other)).toHaveValue('Second')
+  await expect(projectName(other)).toHaveValue('Second')
   await other.getByRole('button', { name: 'take theirs' }).click()
-  await expect(name(other)).toHaveValue('First')
+  await expect(projectName(other)).toHaveValue('First')
   await saved(other)
   await other.waitForTimeout(700)
   await other.reload()
-  await expect(name(other)).toHaveValue('First')
+  await expect(projectName(other)).toHaveValue('First')
   await other.getByRole('button', { name: 'Undo' }).click()
-  await expect(name(other)).toHaveValue('Second')
+  await expect(projectName(other)).toHaveValue('Second')
   await saved(other)
   await other.waitForTimeout(600)
   await rename(page, 'Third')
   await page.getByRole('button', { name: 'keep mine', exact: true }).click()
   await saved(page)
-  await expect(name(page)).toHaveValue('Third')
+  await expect(projectName(page)).toHaveValue('Third')
 
   const id = page.url().split('/').at(-1)!
   await page.waitForTimeout(600)
