@@ -43,6 +43,7 @@ export async function runTrace(file: string, options: TraceOptions) {
       : {}),
     edge_noise_mm: round(trace.noise),
     tolerance_mm: round(trace.tolerance),
+    shadow_left_out: trace.shadow,
     area_mm2: round(areaOf({ loops: [outside, ...holes] })),
     perimeter_mm: round(perimeterOf({ loops: [outside] })),
     bounds_mm: boundsOf({ loops: [outside] }).map(round),

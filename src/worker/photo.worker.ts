@@ -13,6 +13,8 @@ export interface TraceResult {
   /** mm */
   noise: number
   tolerance: number
+  /** True if a dark shadow was told from the thing by colour. */
+  shadow: boolean
 }
 
 let picture: Picture | undefined
@@ -51,7 +53,8 @@ const worker = {
     const trace = traceOutline(picture!, map.value, { tolerance, level, ...where }, onStage)
     if (!trace.ok) return trace
     const loops = traceLoops(trace.value, map.value, () => crypto.randomUUID().slice(0, 8))
-    return ok({ loops, noise: trace.value.noise, tolerance: trace.value.tolerance })
+    const { noise, tolerance: kept, shadow } = trace.value
+    return ok({ loops, noise, tolerance: kept, shadow })
   },
 }
 

@@ -3,7 +3,7 @@ import { splitCounts } from './histogram'
 import type { Plane } from './picture'
 
 /** Lights and cameras darken by factors, so differences are taken between logarithms; this keeps black finite. */
-const BLACK = 8
+export const BLACK = 8
 const TILES = 24
 
 /**

@@ -65,6 +65,7 @@ const OFF: readonly Vec2[] = [[4, -3], [-4, 3], [3, 4], [-3, -4]] // prettier-ig
 describe.each<[string, Partial<PhotoSettings>]>([
   ['as in the demo', {}],
   ['from the other side, turned, with a long soft shadow and more noise', { tilt: -22, lean: 12, roll: -11, noise: 7, turned: -38, at: [-6, 14], shadow: { x: -3, y: -3, soft: 4, dark: 0.45 }, seed: 12 }], // prettier-ignore
+  ['with a shadow nearly as dark as the thing', { shadow: { x: 2.6, y: -3.4, soft: 2.2, dark: 0.65 } }], // prettier-ignore
   ['a pale thing on a dark sheet', { color: [228, 226, 220], sheet: [46, 52, 64], shadow: { x: 2, y: -2, soft: 1, dark: 0.3 }, noise: 4, seed: 3 }], // prettier-ignore
 ])('a photo %s', (_, changes) => {
   const { picture, truth } = takePhoto({ ...SMALL, ...changes })
@@ -92,6 +93,7 @@ describe.each<[string, Partial<PhotoSettings>]>([
       expect(found?.kind === 'circle' && Math.abs(2 * found.radius - hole.diameter)).toBeLessThan(0.3)
     }
     expect(trace.outside.kind === 'path' && trace.outside.loop.length).toBeLessThan(40)
+    expect(trace.shadow).toBe((changes.shadow?.dark ?? 0) > 0.6)
   })
 })
 
@@ -172,7 +174,11 @@ describe('a traced photo in the document', () => {
         const map = expectOk(photoMap({ kind: 'rectangle', corners, width: 120, height: 80 }))
         let n = 0
         const round = { kind: 'circle', centre: [20, 10], radius: 8, ccw: true } as const
-        const loops = traceLoops({ outside: round, holes: [], noise: 0, tolerance: 0 }, map, () => `${(n += 1)}`)
+        const loops = traceLoops(
+          { outside: round, holes: [], noise: 0, tolerance: 0, shadow: false },
+          map,
+          () => `${(n += 1)}`,
+        )
         const back = expectOk(
           resolvePhoto(
             photoSchema.parse({

@@ -4,6 +4,7 @@ import { loopArea } from '../profile/measure'
 import { circle } from '../profile/shapes'
 import { type Loop, reversedLoop } from '../profile/segment'
 import { fail, ok, type Result } from '../result'
+import { colourContrast } from './colour'
 import { blurred, contrastOf } from './contrast'
 import { type Contour, contoursAt, sharpened, unsteadiness } from './contours'
 import type { PhotoMap } from './photo-map'
@@ -27,6 +28,8 @@ export interface Trace {
   noise: number
   /** How near the lines and arcs stay to it, mm: what was asked for, or more where the photo is too noisy for that. */
   tolerance: number
+  /** True if what was as dark as the thing was told from it by colour, and left out as its shadow. */
+  shadow: boolean
 }
 
 /** Lines and arcs do not follow noise: they are given this many standard deviations. */
@@ -61,17 +64,43 @@ export function traceOutline(
   if (!level) return settings.on ? NOT_THERE : NOTHING
   const least = Math.max(SPECK, FEW * plane.step ** 2)
   const whole = contoursAt(contrast, level * (settings.level ?? 1)).filter((c) => Math.abs(c.area) > least)
-  const chosen = choose(whole, window, settings.on)
-  if (!chosen.ok) return chosen
+  const dark = choose(whole, window, settings.on)
+  if (!dark.ok) return dark
+  const coloured = byColour(picture, map, window, dark.value, settings, least)
+  const { thing, all } = coloured ?? { thing: dark.value, all: whole }
   onStage('Fitting lines and arcs')
   const light = blurred(plane)
-  const edge = sharpened(light, chosen.value.points)
+  const edge = sharpened(light, thing.points)
   const noise = unsteadiness(edge)
   const tolerance = Math.max(settings.tolerance, SURE * noise)
   const outside = simplify(edge, tolerance)
   if (!outside) return fail('nothing-there', 'What was found there is too small to be traced.')
-  const holes = holesOf(chosen.value, whole).flatMap((c) => simplify(sharpened(light, c.points), tolerance) ?? [])
-  return ok({ outside, holes, noise, tolerance })
+  const holes = holesOf(thing, all).flatMap((c) => simplify(sharpened(light, c.points), tolerance) ?? [])
+  return ok({ outside, holes, noise, tolerance, shadow: coloured !== undefined })
+}
+
+/** What is left out by colour is a shadow if it is more than this share of what was found by light. */
+const SHADOW = 0.015
+
+/** The thing without the dark shadow that its outline by light has taken in, where its colour tells it from that. */
+function byColour(
+  picture: Picture,
+  map: PhotoMap,
+  window: Window,
+  dark: Contour,
+  { on }: TraceSettings,
+  least: number,
+): { thing: Contour; all: Contour[] } | undefined {
+  const contrast = colourContrast(picture, map, window, (p) => inPolygon(dark.points, p))
+  if (!contrast) return undefined
+  const all = contoursAt(contrast, 0.5).filter((c) => Math.abs(c.area) > least)
+  const thing = choose(
+    all.filter((c) => c.area < 0 || inPolygon(dark.points, c.points[0]!)),
+    window,
+    on,
+  )
+  const less = thing.ok ? 1 - thing.value.area / dark.area : 0
+  return thing.ok && less > SHADOW && less < 0.7 ? { thing: thing.value, all } : undefined
 }
 
 const LEVELS = 24

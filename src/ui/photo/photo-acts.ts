@@ -180,13 +180,14 @@ export class PhotoActs {
     if (!this.store.getState().photo) return
     if (!result.ok) return this.set({ busy: undefined, said: { text: result.problem.message, failed: true } })
     this.edit(setLoops(this.outline.id, result.value.loops))
-    const { noise, tolerance: kept, loops } = result.value
+    const { noise, tolerance: kept, loops, shadow } = result.value
+    const shaded = shadow ? ' Its dark shadow was told from it by colour and left out.' : ''
     const coarser = kept > 1.2 * tolerance ? ` The photo is too noisy for ${tolerance} mm.` : ''
     this.store.getState().set({
       photo: {
         ...withTool(this.state, 'look'),
         said: {
-          text: `Traced an outline and ${loops.length - 1} ${loops.length === 2 ? 'hole' : 'holes'}. Lines and arcs stay within ${kept.toFixed(2)} mm of the edge, which is sure to ${noise.toFixed(2)} mm.${coarser}`,
+          text: `Traced an outline and ${loops.length - 1} ${loops.length === 2 ? 'hole' : 'holes'}. Lines and arcs stay within ${kept.toFixed(2)} mm of the edge, which is sure to ${noise.toFixed(2)} mm.${coarser}${shaded}`,
           failed: false,
         },
       },

@@ -37,8 +37,16 @@ export function pathSegments(d: string, m: Affine): Segment[] {
   return out
 }
 
-/** Commands with their ends where they are: absolute, and none that goes on from the one before. */
+/** The path read last: one that is used many times is mostly used again at once. */
+let last: { d: string; commands: ReturnType<typeof readCommands> } | undefined
+
 function commandsOf(d: string) {
+  if (last?.d !== d) last = { d, commands: readCommands(d) }
+  return last.commands
+}
+
+/** Commands with their ends where they are: absolute, and none that goes on from the one before. */
+function readCommands(d: string) {
   if (d.trim() === '' || d.trim() === 'none') return []
   try {
     const { commands } = new SVGPathData(d)
