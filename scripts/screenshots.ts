@@ -15,6 +15,8 @@ const shot = async (name: string, on: Page = page) => {
 }
 
 await page.goto(base)
+await page.getByRole('link', { name: 'Open Rain logger', exact: true }).waitFor()
+await shot('projects')
 await page.getByRole('link', { name: 'Open Rain logger', exact: true }).click()
 await page.getByText('Nothing holds the lid.').waitFor({ timeout: 90_000 })
 await shot('project')
@@ -69,11 +71,6 @@ await page.getByRole('group', { name: 'Section' }).getByRole('button', { name: '
 await page.getByRole('button', { name: 'Print', exact: true }).click()
 await page.getByText('✓ closed').first().waitFor({ timeout: 60_000 })
 await shot('print')
-
-await page.waitForTimeout(2500)
-await page.goto(base)
-await page.getByRole('link', { name: 'Open Rain logger', exact: true }).waitFor()
-await shot('projects')
 
 // The pictures that the demo's projects have from the start.
 const { projects } = (await (await page.request.get(`${base}/api/projects`)).json()) as {
