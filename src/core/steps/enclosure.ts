@@ -18,9 +18,8 @@ export interface Enclosure {
   base: string
   lid: string
   board: { item: string; under: number; bounds: Board['bounds']; sides: Readonly<Record<string, Side>> }
-  /** The inside, wider where items are taken in; seen from above the widest of it, and the outside. */
+  /** The inside, wider where items are taken in, and the outside seen from above. */
   hollows: readonly Hollow[]
-  cavity: Profile
   outer: Profile
   /** Heights, from the underside of the floor to the top of the roof. */
   bottom: number

@@ -58,7 +58,6 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
       sides: Object.fromEntries(board.overhangs.map((o) => [o.item, o.side])),
     },
     hollows: [...hollows.base, ...hollows.lid],
-    cavity: outlines.cavity,
     outer: outlines.outer,
     ...heights,
     wall: v.wall,

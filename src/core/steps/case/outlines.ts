@@ -44,7 +44,6 @@ export function hullFromAbove(positions: ArrayLike<number>): Profile {
 }
 
 export interface CaseOutlines {
-  cavity: Profile
   outer: Profile
   /** Outer edge of the lip, and of the groove it goes into. */
   lip: Profile
@@ -52,7 +51,7 @@ export interface CaseOutlines {
 }
 
 /**
- * All outlines of a case: the cavity at the clearance, the outside a wall further out, lip and groove within the wall.
+ * The outlines of a case: the outside a wall beyond the clearance, lip and groove within the wall.
  * @param outline the board with all that is taken in
  * @param rim the same without what stays above the rim
  */
@@ -73,7 +72,6 @@ export function caseOutlines(
   const natural = expectOk(offsetProfile(outline, clear + wall))
   const outer = roundedOutside(natural, cavity, corner, size.leastWall)
   return {
-    cavity,
     outer,
     lip: expectOk(offsetProfile(rim, clear + lipWidth)),
     groove: expectOk(offsetProfile(rim, clear + lipWidth + gap)),
