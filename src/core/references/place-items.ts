@@ -122,7 +122,7 @@ function spaceOf(
   const motion = motionOf(travel, sized, value)
   if (!motion.ok) return motion
   const of = contentKey([...what, motion.value])
-  const mesh = space(of, shape(), motion.value)
+  const mesh = space(of, shape, motion.value)
   return mesh.ok ? ok({ mesh: mesh.value, of }) : mesh
 }
 

@@ -30,7 +30,7 @@ export interface PlacingContext {
   /** An outline of the project. */
   profile: (outline: string) => Profile | undefined
   /** The space that something comes through as it moves; `of` says what it is, so that it is worked out once. */
-  space: (of: string, shape: Pick<IndexedMesh, 'positions' | 'indices'>, motion: Motion) => Result<IndexedMesh>
+  space: (of: string, shape: () => Pick<IndexedMesh, 'positions' | 'indices'>, motion: Motion) => Result<IndexedMesh>
 }
 
 /** Where the moves take a reference, and which of them could not be done. */

@@ -106,7 +106,7 @@ export class ResolvedReferences {
 
   private spaces(kernel: Kernel): PlacingContext['space'] {
     return (of, shape, motion) => {
-      const found = this.swept.get(of) ?? sweptSpace(kernel, shape, motion)
+      const found = this.swept.get(of) ?? sweptSpace(kernel, shape(), motion)
       this.swept.delete(of)
       this.swept.set(of, found)
       for (const old of [...this.swept.keys()].slice(0, -MOST_SPACES)) this.swept.delete(old)

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec'
+import { polygonArea } from '../profile/polygon'
 
 /** Outlines as polygons; holes turn clockwise. */
 export type Flat = readonly (readonly Vec2[])[]
@@ -70,12 +71,5 @@ function turned([x, y]: Vec2, angle: number, scale: number): Vec2 {
   return [x * c - y * s, x * s + y * c]
 }
 
-/** Twice the area of a polygon; positive if it turns anticlockwise. */
-export const doubleArea = (polygon: readonly Vec2[]): number =>
-  polygon.reduce((sum, [x, y], i) => {
-    const [u, v] = polygon[(i + 1) % polygon.length]!
-    return sum + x * v - u * y
-  }, 0)
-
 /** The polygon anticlockwise, so that it adds to a union. */
-export const leftward = (polygon: Vec2[]): Vec2[] => (doubleArea(polygon) < 0 ? polygon.reverse() : polygon)
+export const leftward = (polygon: Vec2[]): Vec2[] => (polygonArea(polygon) < 0 ? polygon.reverse() : polygon)

@@ -1,6 +1,8 @@
+import { clipped } from '../geometry/clip'
 import type { Vec2, Vec3 } from '../geometry/vec'
 import type { IndexedMesh } from '../mesh/weld'
-import { doubleArea, leftward } from './flat-sweep'
+import { polygonArea } from '../profile/polygon'
+import { leftward } from './flat-sweep'
 
 /** What lies within this of a slab's bottom or top counts to the neighbour, mm. */
 const SKIN = 1e-3
@@ -41,7 +43,7 @@ function heights(mesh: IndexedMesh) {
     const [low, high] = [Math.min(...z), Math.max(...z)]
     min = Math.min(min, low)
     max = Math.max(max, high)
-    const flat = Math.abs(doubleArea(corners.map(([x, y]): Vec2 => [x, y]))) / 2
+    const flat = Math.abs(polygonArea(corners.map(([x, y]): Vec2 => [x, y])))
     const level = Math.round(low / SKIN) * SKIN
     if (high - low < SKIN) levels.set(level, (levels.get(level) ?? 0) + flat)
     else if (flat > 1e-4 * (high - low)) reach.push([low, high])
@@ -98,20 +100,6 @@ function firstAbove(slabs: readonly Slab[], z: number): number {
 
 const above = (polygon: readonly Vec3[], z: number) => clipped(polygon, (p) => p[2] - z)
 const below = (polygon: readonly Vec3[], z: number) => clipped(polygon, (p) => z - p[2])
-
-/** What of a convex polygon lies where `side` is not negative. */
-export function clipped(polygon: readonly Vec3[], side: (p: Vec3) => number): Vec3[] {
-  const out: Vec3[] = []
-  for (const [i, p] of polygon.entries()) {
-    const q = polygon[(i + 1) % polygon.length]!
-    const [a, b] = [side(p), side(q)]
-    if (a >= 0) out.push(p)
-    if (a >= 0 === b >= 0) continue
-    const t = a / (a - b)
-    out.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1]), p[2] + t * (q[2] - p[2])])
-  }
-  return out
-}
 
 export const corner = (
   { positions, indices }: { positions: ArrayLike<number>; indices: ArrayLike<number> },

@@ -1,8 +1,10 @@
+import { clipped } from '../geometry/clip'
 import type { Vec2, Vec3 } from '../geometry/vec'
 import { cross, dot, length, sub } from '../geometry/vec'
 import type { IndexedMesh } from '../mesh/weld'
-import { doubleArea, leftward } from './flat-sweep'
-import { clipped, corner } from './slabs'
+import { polygonArea } from '../profile/polygon'
+import { leftward } from './flat-sweep'
+import { corner } from './slabs'
 
 /** How far a sampled curve may lie from its chords, mm. */
 const SAG = 0.005
@@ -20,7 +22,7 @@ export function turnedShadows(mesh: IndexedMesh): Vec2[][] {
     const side = (p: Vec3) => n[0] * p[1] - n[1] * p[0]
     for (const half of [clipped(corners, side), clipped(corners, (p) => -side(p))]) {
       const image = half.flatMap((p, i) => curve(p, half[(i + 1) % half.length]!))
-      if (image.length > 2 && Math.abs(doubleArea(image)) > 1e-9) out.push(leftward(image))
+      if (image.length > 2 && Math.abs(polygonArea(image)) > 1e-9) out.push(leftward(image))
     }
   }
   return out

@@ -1,12 +1,13 @@
 'use client'
 import { formatLength } from '@/core/units/length'
+import { setText } from './set-text'
 import { useProject, useUnit } from '../store/store'
 
 /** So many names are shown at once. */
 const MOST = 6
 
 /** The name that is being typed at the end of a text, if one is. */
-export const typedName = (text: string): string | undefined => /(?:^|[^\w.])([A-Za-z_][\w.]*)$/.exec(text)?.[1]
+const typedName = (text: string): string | undefined => /(?:^|[^\w.])([A-Za-z_][\w.]*)$/.exec(text)?.[1]
 
 /**
  * Under a field for a formula: the names that can be used and go on as it has begun, with what they are worth. A press
@@ -40,10 +41,7 @@ export function NameHints({
   const put = (name: string) => {
     const field = input.current
     if (!field) return
-    // The page must hear of it the way it hears of typing.
-    const whole = text.slice(0, text.length - begun.length) + name
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(field, whole)
-    field.dispatchEvent(new Event('input', { bubbles: true }))
+    setText(field, text.slice(0, text.length - begun.length) + name)
     field.focus()
   }
   return (

@@ -1,5 +1,6 @@
+import { clipped } from '../../geometry/clip'
 import { apply, type Placement } from '../../geometry/placement'
-import type { Vec2, Vec3 } from '../../geometry/vec'
+import type { Vec2 } from '../../geometry/vec'
 import type { Kernel } from '../../kernel/kernel'
 import { polygonToLoop } from '../../profile/arcs'
 import { loopArea } from '../../profile/measure'
@@ -27,24 +28,10 @@ export function silhouette(
       const i = 3 * indices[t + k]!
       return apply(frame, [positions[i]!, positions[i + 1]!, positions[i + 2]!])
     })
-    const polygon = beyond(corners, from).map((p): Vec2 => [p[0], p[1]])
+    const polygon = clipped(corners, (p) => p[2] - from).map((p): Vec2 => [p[0], p[1]])
     const area = polygonArea(polygon)
     if (Math.abs(area) > 1e-7) flat.push(area > 0 ? polygon : polygon.reverse())
   }
   const outer = kernel.flatUnion(flat, GRAIN).filter((p) => polygonArea(p) > 1e-3)
   return { loops: outer.map((p) => polygonToLoop(p, 2 * GRAIN)).filter((loop) => loopArea(loop) > 1e-3) }
-}
-
-/** The part of a triangle with z at least `from` (Sutherland and Hodgman's clipping against one plane). */
-function beyond(corners: readonly Vec3[], from: number): Vec3[] {
-  const out: Vec3[] = []
-  for (const [i, p] of corners.entries()) {
-    const q = corners[(i + 1) % corners.length]!
-    if (p[2] >= from) out.push(p)
-    if (p[2] >= from !== q[2] >= from) {
-      const t = (from - p[2]) / (q[2] - p[2])
-      out.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1]), from])
-    }
-  }
-  return out
 }
