@@ -6,7 +6,7 @@ const config = {
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
     '^.+\\.tsx?$': [
-      '@swc/jest',
+      '<rootDir>/scripts/jest-transform.mjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },

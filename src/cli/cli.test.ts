@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import type { PhotoTruth } from '../../demo/make/photo'
 import { binaryStl, svg } from '../../tests/support/files'
 import { drilledPlate } from '../../tests/support/soups'
+import { greyPhoto } from '../../tests/support/grey-photo'
 
 const BOARD = 'demo/boards/rl-2-rev-a.step'
 let out: string
@@ -91,6 +92,24 @@ test('trace finds the outline of the demo photo as large as it is, its holes whe
   expect(anorak('inspect', photo, '--json').json()).toMatchObject({ format: 'jpeg', pixels: [2400, 1800] })
   expect(anorak('trace', photo)).toMatchObject({ code: 2, error: expect.stringContaining('A photo needs a scale') })
   expect(anorak('trace', 'demo/boards/rl-2-rev-a.step', '--scale', '0,0 9,9', '--size', '5')).toMatchObject({ code: 2 })
+})
+
+test('where one tone may be the shadow of the other, trace says so and takes the one that is asked for', async () => {
+  const { jpeg, truth } = await greyPhoto()
+  const photo = join(mkdtempSync(join(tmpdir(), 'anorak-grey-')), 'grey.jpg')
+  writeFileSync(photo, jpeg)
+  const corners = truth.corners.map((c) => c.map(Math.round).join()).join(' ')
+  const trace = (...more: string[]) =>
+    anorak('trace', photo, '--corners', corners, '--size', '210x148', '--json', ...more)
+  const area = (more: string[]) => (trace(...more).json() as unknown as { area_mm2: number }).area_mm2 / truth.area
+  expect(trace().json()).toMatchObject({
+    doubts: [expect.stringContaining('two tones')],
+    tone: 'all',
+    others: [{ tone: 'paler' }],
+  })
+  expect(area([])).toBeGreaterThan(1.15)
+  expect(Math.abs(area(['--tone', 'paler']) - 1)).toBeLessThan(0.025)
+  expect(trace('--tone', 'darker')).toMatchObject({ code: 2, error: expect.stringContaining('all, paler') })
 })
 
 test('the program is compiled once for as long as its sources stay as they are', () => {

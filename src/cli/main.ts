@@ -10,10 +10,11 @@ anorak check PROJECT
 anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
 anorak schema      The JSON Schema of the project file.
 anorak trace PHOTO --corners "x,y x,y x,y x,y" --size 210x148 | --scale "x,y x,y" --size 140
-                   [--at x,y] [--tolerance 0.15]
+                   [--at x,y] [--tolerance 0.15] [--tone all|paler|darker]
                    The outline of what lies in a PNG or JPEG, straightened by the corners of a known rectangle
                    (clockwise, --size from the first to the second by from the second to the third) or
-                   scaled by two points; points in pixels from the upper left, y down.
+                   scaled by two points; points in pixels from the upper left, y down. Where one tone of what was
+                   found may be the other's shadow, it says so, and --tone takes the one or the other.
 
 Lengths are formulas: 0.55, "3/16 in", "2*line". --json prints JSON.
 Exit code: 0 all well, 1 findings that stop an export, 2 bad input.
@@ -38,6 +39,7 @@ async function main(): Promise<number> {
       size: { type: 'string' },
       at: { type: 'string' },
       tolerance: { type: 'string' },
+      tone: { type: 'string' },
     },
   })
   const [command, file] = positionals

@@ -1,6 +1,6 @@
 import { cornerReach, snapCorners } from '../core/photo/edges'
 import { type Calibration, photoMap, seenRatio } from '../core/photo/photo-map'
-import { loopOf, traceOutline } from '../core/photo/trace'
+import { loopOf, softNote, type Trace, type TracedOutline, traceOutline } from '../core/photo/trace'
 import type { Vec2 } from '../core/geometry/vec'
 import type { Simplified } from '../core/outlines/simplify'
 import { areaOf, boundsOf, centroidOf, loopArea, perimeterOf } from '../core/profile/measure'
@@ -16,6 +16,8 @@ export interface TraceOptions {
   /** `WIDTHxHEIGHT` of the rectangle, or the length between the two points. */
   size?: string | undefined
   at?: string | undefined
+  /** Which outline, where one tone of what was found may be the other's shadow. */
+  tone?: string | undefined
   tolerance?: string | undefined
 }
 
@@ -32,8 +34,14 @@ export async function runTrace(file: string, options: TraceOptions) {
       ...(options.at === undefined ? {} : { on: map.toMm(points(options.at, 1, '--at')[0]!) }),
     }),
   )
-  const outside = loopOf(trace.outside, false)
-  const holes = trace.holes.map((h) => loopOf(h, true))
+  const chosen = chosenOutline(trace, options.tone)
+  const others = [trace, ...trace.others].filter((o) => o !== chosen)
+  const doubts = [
+    ...(others.length > 0 && options.tone === undefined
+      ? ['What was found is of two tones, one of which may be a shadow: look, and say --tone all, paler or darker.']
+      : []),
+    ...(trace.soft === undefined || trace.others.length > 0 ? [] : [softNote(trace.soft)]),
+  ]
   return {
     pixels: [picture.width, picture.height],
     mm_per_pixel: round(map.scale),
@@ -44,11 +52,30 @@ export async function runTrace(file: string, options: TraceOptions) {
     edge_noise_mm: round(trace.noise),
     tolerance_mm: round(trace.tolerance),
     shadow_left_out: trace.shadow,
+    doubts,
+    tone: toneOf(chosen),
+    ...figures(chosen),
+    others: others.map((o) => ({ tone: toneOf(o), ...figures(o) })),
+  }
+}
+
+const toneOf = (outline: TracedOutline) => ('tone' in outline ? String(outline.tone) : 'all')
+
+function chosenOutline(trace: Trace, tone = 'all'): TracedOutline {
+  const all = [trace, ...trace.others]
+  const names = all.map(toneOf)
+  return all[names.indexOf(tone)] ?? raise('tone', `--tone ${tone} is not among what was found: ${names.join(', ')}.`)
+}
+
+function figures(found: TracedOutline) {
+  const outside = loopOf(found.outside, false)
+  const holes = found.holes.map((h) => loopOf(h, true))
+  return {
     area_mm2: round(areaOf({ loops: [outside, ...holes] })),
     perimeter_mm: round(perimeterOf({ loops: [outside] })),
     bounds_mm: boundsOf({ loops: [outside] }).map(round),
-    outline: pieces(trace.outside),
-    holes: trace.holes.map((found, i) => {
+    outline: pieces(found.outside),
+    holes: found.holes.map((found, i) => {
       const area = Math.abs(loopArea(holes[i]!))
       const centre = found.kind === 'circle' ? found.centre : centroidOf(holes[i]!)
       const diameter = found.kind === 'circle' ? 2 * found.radius : 2 * Math.sqrt(area / Math.PI)

@@ -4,12 +4,24 @@ import type { Vec2 } from '../core/geometry/vec'
 import { cornerReach, type SnappedCorners, snapCorners, snapToEdge } from '../core/photo/edges'
 import { type Calibration, photoMap } from '../core/photo/photo-map'
 import type { Picture } from '../core/photo/picture'
-import { traceOutline, type TraceStage } from '../core/photo/trace'
+import { type Tone, tracedArea, traceOutline, type TraceStage } from '../core/photo/trace'
 import { traceLoops } from '../core/photo/trace-loops'
 import { ok, type Result } from '../core/result'
 
-export interface TraceResult {
+/** An outline that the thing may have. */
+export interface TraceCandidate {
   loops: TraceLoop[]
+  /** mm2 */
+  area: number
+  /** The part of it that this is the outline of, if it is not of all that was found. */
+  tone?: Tone
+}
+
+export interface TraceResult {
+  /** All that was found first; more than one only if it is of two tones, so that one may be the other's shadow. */
+  candidates: TraceCandidate[]
+  /** The share of the edge that is soft, if a shadow may run along it. */
+  soft?: number
   /** mm */
   noise: number
   tolerance: number
@@ -52,9 +64,13 @@ const worker = {
     const where = on ? { on: map.value.toMm(on) } : {}
     const trace = traceOutline(picture!, map.value, { tolerance, level, ...where }, onStage)
     if (!trace.ok) return trace
-    const loops = traceLoops(trace.value, map.value, () => crypto.randomUUID().slice(0, 8))
-    const { noise, tolerance: kept, shadow } = trace.value
-    return ok({ loops, noise, tolerance: kept, shadow })
+    const { noise, tolerance: kept, shadow, soft, others } = trace.value
+    const candidates = [trace.value, ...others].map((outline): TraceCandidate => ({
+      loops: traceLoops(outline, map.value, () => crypto.randomUUID().slice(0, 8)),
+      area: tracedArea(outline),
+      ...('tone' in outline ? { tone: outline.tone } : {}),
+    }))
+    return ok({ candidates, noise, tolerance: kept, shadow, ...(soft === undefined ? {} : { soft }) })
   },
 }
 

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
 import type { PhotoTruth } from '../../demo/make/photo'
+import { greyPhoto } from '../support/grey-photo'
 import { dropFile, newProject, noErrors } from './helpers'
 
 noErrors()
@@ -9,22 +10,27 @@ const PHOTO = readFileSync('demo/bracket/vent-bracket.jpg')
 const TRUTH = JSON.parse(readFileSync('demo/bracket/vent-bracket.truth.json', 'utf8')) as PhotoTruth
 /** On the edge of the pivot hole, pixels. */
 const PIVOT_EDGE = [1530, 790] as const
-const [WIDTH, HEIGHT] = [2400, 1800]
+const SIZE = [2400, 1800] as const
 
 /** Clicks a pixel of the photo as it lies after it was opened: whole, with a margin. */
-async function clickPixel(page: Page, [x, y]: readonly [number, number], alt = false): Promise<void> {
+async function clickPixel(
+  page: Page,
+  [x, y]: readonly [number, number],
+  alt = false,
+  [width, height]: readonly [number, number] = SIZE,
+): Promise<void> {
   const photo = page.getByLabel('The photo.')
   const box = (await photo.boundingBox())!
-  const zoom = 0.94 * Math.min(box.width / WIDTH, box.height / HEIGHT)
+  const zoom = 0.94 * Math.min(box.width / width, box.height / height)
   await photo.click({
-    position: { x: box.width / 2 + (x - WIDTH / 2) * zoom, y: box.height / 2 + (y - HEIGHT / 2) * zoom },
+    position: { x: box.width / 2 + (x - width / 2) * zoom, y: box.height / 2 + (y - height / 2) * zoom },
     ...(alt ? { modifiers: ['Alt'] } : {}),
   })
 }
 
-async function straighten(page: Page): Promise<void> {
+async function straighten(page: Page, truth = TRUTH, size: readonly [number, number] = SIZE): Promise<void> {
   await page.getByRole('button', { name: 'straighten by a known rectangle' }).click()
-  for (const corner of TRUTH.corners) await clickPixel(page, corner)
+  for (const corner of truth.corners) await clickPixel(page, corner, false, size)
   await expect(page.getByText(/Its sides were found/)).toBeVisible()
   await page.getByRole('textbox', { name: 'From the first to the second corner' }).fill('210')
   await page.keyboard.press('Enter')
@@ -79,6 +85,26 @@ test('a photo is straightened, checked, traced, and its outline given a size tha
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.getByRole('button', { name: 'back to the scene' }).click()
   await expect(page.getByLabel('The parts as built.')).toBeVisible()
+})
+
+test('where a shadow may have been taken for a part of the thing, both outlines are shown and one is picked', async ({
+  page,
+}) => {
+  const { jpeg, truth, size } = await greyPhoto()
+  await newProject(page)
+  await dropFile(page, 'grey bracket.jpg', jpeg)
+  await straighten(page, truth, size)
+  await page.getByRole('button', { name: 'find the outline' }).click()
+  await page.getByRole('button', { name: 'find the largest thing' }).click()
+  await expect(page.getByText('Which is the thing?')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByLabel('Sheet').getByText(/mm², /)).toBeHidden()
+  await page.getByRole('button', { name: 'the paler part alone' }).click()
+  const sheet = page.getByLabel('Sheet')
+  await expect(sheet.getByText(/mm², /)).toBeVisible()
+  const area = Number(/([\d.]+) mm²/.exec((await sheet.textContent())!)![1])
+  expect(Math.abs(area / truth.area - 1)).toBeLessThan(0.025)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(sheet.getByText(/mm², /)).toBeHidden()
 })
 
 test('a line is drawn by hand over the photo, from the keyboard too', async ({ page }) => {

@@ -9,7 +9,7 @@ import { cornerReach, snapCorners, snapToEdge } from './edges'
 import { inverseMap, mapOfFour, mapPoint } from './homography'
 import { photoMap, seenRatio } from './photo-map'
 import { resolvePhoto } from './resolve-photo'
-import { loopOf, traceOutline } from './trace'
+import { loopOf, tracedArea, traceOutline } from './trace'
 import { traceLoops } from './trace-loops'
 
 const within = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1])
@@ -97,6 +97,40 @@ describe.each<[string, Partial<PhotoSettings>]>([
   })
 })
 
+describe('a grey thing, whose colour tells nothing', () => {
+  const SHADOW = { x: 2.6, y: -3.4, soft: 2.2, dark: 0.65 }
+  const traced = (grey: number, changes: Partial<PhotoSettings> = {}) => {
+    const { picture, truth } = takePhoto({ ...SMALL, color: [grey, grey, grey], sheet: [230, 230, 230], shadow: SHADOW, ...changes }) // prettier-ignore
+    const map = expectOk(photoMap({ kind: 'rectangle', corners: truth.corners, ...SHEET }))
+    const [x, y] = truth.holes[0]!.centre
+    return { trace: expectOk(traceOutline(picture, map, { tolerance: 0.15, on: [x, y + 7] })), truth }
+  }
+
+  test.each([
+    [60, 'darker', 0.01],
+    [120, 'paler', 0.025],
+  ] as const)('of %i: the %s outline is offered beside that of all that is dark', (grey, tone, within) => {
+    const { trace, truth } = traced(grey)
+    expect(tracedArea(trace) / truth.area).toBeGreaterThan(1.15)
+    expect(trace.others.map((o) => o.tone)).toEqual([tone])
+    expect(Math.abs(tracedArea(trace.others[0]!) / truth.area - 1)).toBeLessThan(within)
+    expect(trace.others[0]!.holes).toHaveLength(truth.holes.length + 1)
+  })
+
+  test('as dark as its shadow: that the edge is soft along the shadow is said', () => {
+    const { trace } = traced(82, { width: 1800, height: 1350, focal: 2925 })
+    expect(trace.others).toEqual([])
+    expect(trace.soft).toBeGreaterThan(0.25)
+    expect(trace.soft).toBeLessThan(0.6)
+  })
+
+  test.each([0, 0.4])('with a shadow of %d that is plainly paler, nothing is doubted', (dark) => {
+    const { trace, truth } = traced(100, { shadow: { ...SHADOW, dark } })
+    expect([trace.others, trace.soft]).toEqual([[], undefined])
+    expect(Math.abs(tracedArea(trace) / truth.area - 1)).toBeLessThan(0.01)
+  })
+})
+
 test('a point that is put near an edge goes onto it', () => {
   const { picture, truth } = takePhoto(SMALL)
   const [a, b] = [truth.corners[0]!, truth.corners[1]!]
@@ -174,11 +208,7 @@ describe('a traced photo in the document', () => {
         const map = expectOk(photoMap({ kind: 'rectangle', corners, width: 120, height: 80 }))
         let n = 0
         const round = { kind: 'circle', centre: [20, 10], radius: 8, ccw: true } as const
-        const loops = traceLoops(
-          { outside: round, holes: [], noise: 0, tolerance: 0, shadow: false },
-          map,
-          () => `${(n += 1)}`,
-        )
+        const loops = traceLoops({ outside: round, holes: [] }, map, () => `${(n += 1)}`)
         const back = expectOk(
           resolvePhoto(
             photoSchema.parse({

@@ -3,10 +3,10 @@ import type { Vec2 } from '../geometry/vec'
 import type { Simplified } from '../outlines/simplify'
 import { polar, pointAt } from '../profile/segment'
 import type { PhotoMap } from './photo-map'
-import type { Trace } from './trace'
+import type { TracedOutline } from './trace'
 
 /** What was found in a photo as lines of the document: their points in pixels, so that a new calibration moves them. */
-export function traceLoops(trace: Trace, { toPhoto }: PhotoMap, newId: () => string): TraceLoop[] {
+export function traceLoops(trace: TracedOutline, { toPhoto }: PhotoMap, newId: () => string): TraceLoop[] {
   return [trace.outside, ...trace.holes].map((found) => traceLoop(found, toPhoto, newId))
 }
 

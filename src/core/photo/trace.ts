@@ -1,15 +1,18 @@
 import type { Vec2 } from '../geometry/vec'
 import { type Simplified, simplify } from '../outlines/simplify'
-import { loopArea } from '../profile/measure'
+import { areaOf, loopArea } from '../profile/measure'
 import { circle } from '../profile/shapes'
 import { type Loop, reversedLoop } from '../profile/segment'
 import { fail, ok, type Result } from '../result'
 import { colourContrast } from './colour'
 import { blurred, contrastOf } from './contrast'
+import { choose, holesOf, inPolygon, NOTHING, NOT_THERE } from './chosen-contour'
 import { type Contour, contoursAt, sharpened, unsteadiness } from './contours'
 import type { PhotoMap } from './photo-map'
 import { type Picture, type Plane, valueAt } from './picture'
+import { softShare } from './softness'
 import { bestMix, straighten, type Window, wholeWindow } from './straighten'
+import { palerField, samplesIn, twoTones } from './tones'
 
 export interface TraceSettings {
   /** Lines and arcs stay this near to the edge seen, mm. */
@@ -20,10 +23,24 @@ export interface TraceSettings {
   level?: number
 }
 
-/** An outline found in a photo, mm. */
-export interface Trace {
+/** Which of the two tones of what was found. */
+export type Tone = 'paler' | 'darker'
+
+/** A thing's edge and those of its holes, mm. */
+export interface TracedOutline {
   outside: Simplified
   holes: Simplified[]
+}
+
+/** An outline found in a photo, mm. */
+export interface Trace extends TracedOutline {
+  /**
+   * Where what was found is of two tones, one of which may be the other's shadow: the outlines of the one and of the
+   * other, as far as they are large enough to be the thing.
+   */
+  others: (TracedOutline & { tone: Tone })[]
+  /** The share of the edge that is much softer than the rest, if it is too much for a thing's own edge: a shadow's? */
+  soft?: number
   /** How unsteady the edge is in the photo (standard deviation), mm. */
   noise: number
   /** How near the lines and arcs stay to it, mm: what was asked for, or more where the photo is too noisy for that. */
@@ -68,15 +85,61 @@ export function traceOutline(
   if (!dark.ok) return dark
   const coloured = byColour(picture, map, window, dark.value, settings, least)
   const { thing, all } = coloured ?? { thing: dark.value, all: whole }
+  const others = coloured ? [] : byTone(contrast, thing, all, window, least)
   onStage('Fitting lines and arcs')
   const light = blurred(plane)
   const edge = sharpened(light, thing.points)
   const noise = unsteadiness(edge)
   const tolerance = Math.max(settings.tolerance, SURE * noise)
-  const outside = simplify(edge, tolerance)
-  if (!outside) return fail('nothing-there', 'What was found there is too small to be traced.')
-  const holes = holesOf(thing, all).flatMap((c) => simplify(sharpened(light, c.points), tolerance) ?? [])
-  return ok({ outside, holes, noise, tolerance, shadow: coloured !== undefined })
+  const fitted = (c: Contour) => simplify(sharpened(light, c.points), tolerance)
+  const outlineOf = (c: Contour, among: readonly Contour[]): TracedOutline | undefined => {
+    const outside = fitted(c)
+    return outside && { outside, holes: holesOf(c, among).flatMap((h) => fitted(h) ?? []) }
+  }
+  const found = outlineOf(thing, all)
+  if (!found) return fail('nothing-there', 'What was found there is too small to be traced.')
+  const soft = softShare(light, edge)
+  return ok({
+    ...found,
+    noise,
+    tolerance,
+    shadow: coloured !== undefined,
+    others: others.flatMap(({ tone, thing, all }) => {
+      const outline = outlineOf(thing, all)
+      return outline ? [{ ...outline, tone }] : []
+    }),
+    ...(soft > SOFT ? { soft } : {}),
+  })
+}
+
+/** More of an edge than this is soft only where a shadow runs along it. */
+const SOFT = 0.1
+/** What is of one tone is the thing only if it is at least this much of all that was found, and not nearly all of it. */
+const MUCH = 0.3
+/** A rim is at most this wide, as a share of the size of what was found. */
+const NARROW = 0.035
+
+/** True if some of a contour's points lie inside a thing. */
+const overlaps = (thing: Contour, { points }: Contour): boolean =>
+  points.some((p, i) => i % Math.ceil(points.length / 16) === 0 && inPolygon(thing.points, p))
+
+/** What was found, parted by its two tones. */
+function byTone(contrast: Plane, thing: Contour, all: readonly Contour[], window: Window, least: number) {
+  const inside = samplesIn(contrast, thing, holesOf(thing, all))
+  const tones = twoTones(contrast, inside)
+  if (!tones) return []
+  const fields = [
+    { tone: 'darker' as const, field: contrast, level: (tones.paler + tones.darker) / 2 },
+    { tone: 'paler' as const, field: palerField(contrast, tones, NARROW * Math.sqrt(thing.area)), level: 0 },
+  ]
+  return fields.flatMap(({ tone, field, level }) => {
+    const within = contoursAt(field, level).filter(
+      (c) => Math.abs(c.area) > least && (c.area < 0 || overlaps(thing, c)),
+    )
+    const part = choose(within, window, undefined)
+    const share = part.ok ? part.value.area / thing.area : 0
+    return part.ok && share > MUCH && share < 1 - SHADOW ? [{ tone, thing: part.value, all: within }] : []
+  })
 }
 
 /** What is left out by colour is a shadow if it is more than this share of what was found by light. */
@@ -153,50 +216,13 @@ function slopeAlong(plane: Plane, points: readonly Vec2[]): number {
   return slopes.sort((a, b) => a - b)[Math.floor(slopes.length / 5)]!
 }
 
-/** The thing at a point, or the largest that the border does not cut off; of like ones that nearer the middle. */
-function choose(contours: readonly Contour[], window: Window, on: Vec2 | undefined): Result<Contour> {
-  const things = contours.filter((c) => c.area > 0).sort((a, b) => a.area - b.area)
-  if (on) {
-    const there = things.find((c) => inPolygon(c.points, on))
-    return there ? ok(there) : NOT_THERE
-  }
-  const weight = (c: Contour) => c.area * (1 - offMiddle(c.points, window)) ** 2
-  const whole = things.filter((c) => !c.cut)
-  return whole.length > 0 ? ok(whole.reduce((a, b) => (weight(b) > weight(a) ? b : a))) : NOTHING
-}
+/** What an outline encloses without its holes, mm2. */
+export const tracedArea = ({ outside, holes }: TracedOutline): number =>
+  areaOf({ loops: [loopOf(outside, false), ...holes.map((h) => loopOf(h, true))] })
 
-/** How far off the middle of the window points lie on the whole: 0 in it, 1 in a corner. */
-function offMiddle(points: readonly Vec2[], [x0, y0, x1, y1]: Window): number {
-  const mx = points.reduce((s, p) => s + p[0], 0) / points.length
-  const my = points.reduce((s, p) => s + p[1], 0) / points.length
-  return Math.min(1, Math.hypot(mx - (x0 + x1) / 2, my - (y0 + y1) / 2) / (Math.hypot(x1 - x0, y1 - y0) / 2))
-}
-
-const NOT_THERE = fail(
-  'not-there',
-  'Nothing that differs from its ground lies at that point. Point at the thing itself, or let fainter edges count.',
-)
-const NOTHING = fail(
-  'nothing-there',
-  'Nothing in the photo stands out from its ground as a whole. Point at the thing, or let fainter edges count.',
-)
-
-/** The holes right inside a thing, not those of things that lie in its holes. */
-function holesOf(outside: Contour, all: readonly Contour[]): Contour[] {
-  const inside = all.filter((c) => c !== outside && inPolygon(outside.points, c.points[0]!))
-  const islands = inside.filter((c) => c.area > 0)
-  return inside.filter((c) => c.area < 0 && !islands.some((i) => inPolygon(i.points, c.points[0]!)))
-}
-
-/** True inside a closed polygon, whichever way it runs. */
-function inPolygon(points: readonly Vec2[], [x, y]: Vec2): boolean {
-  let inside = false
-  for (const [i, a] of points.entries()) {
-    const b = points[(i + 1) % points.length]!
-    if (a[1] > y !== b[1] > y && x < a[0] + ((y - a[1]) / (b[1] - a[1])) * (b[0] - a[0])) inside = !inside
-  }
-  return inside
-}
+/** What to know about an outline whose edge is partly soft. */
+export const softNote = (soft: number): string =>
+  `${Math.round(100 * soft)} % of the edge is soft, as a shadow's is and a thing's is not: it may run along a shadow there. Look, and move the points, or take the photo in softer light.`
 
 /** A found line as a loop that runs anticlockwise, or clockwise for a hole. */
 export function loopOf(found: Simplified, hole: boolean): Loop {

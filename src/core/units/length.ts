@@ -41,5 +41,9 @@ export const inBothUnits = (mm: number): string => `${withUnit(mm, 'mm')} · ${w
 export const formatGap = (mm: number, unit: LengthUnit = 'mm'): string =>
   unit === 'in' ? (mm / 25.4).toFixed(4) : mm.toFixed(2)
 
+/** An area in the square of the project's unit, to five figures. */
+export const formatArea = (mm2: number, unit: LengthUnit = 'mm'): string =>
+  `${Number((unit === 'in' ? mm2 / 25.4 ** 2 : mm2).toPrecision(5))} ${unit}²`
+
 /** A volume in cubic centimetres, as filament is thought of. */
 export const formatVolume = (mm3: number): string => `${trimmed(mm3 / 1000, 2)} cm³`

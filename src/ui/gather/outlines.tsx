@@ -7,7 +7,7 @@ import {
   takeLayer,
 } from '@/core/document/outline-edits'
 import type { ProjectOutline } from '@/core/document/schema'
-import { formatLength } from '@/core/units/length'
+import { formatArea, formatLength } from '@/core/units/length'
 import type { OutlineView } from '@/worker/outline-view'
 import { openPhoto } from '../store/photo-state'
 import { Heading } from '../primitives/heading'
@@ -74,11 +74,10 @@ function OutlineFacts({ view }: { view: OutlineView }) {
   const format = (mm: number) => formatLength(mm, unit)
   const { bounds, holes } = view
   if (!bounds) return null
-  const area = unit === 'in' ? view.area / 25.4 ** 2 : view.area
   return (
     <div className="py-1 text-[15px] leading-snug">
       <p>
-        {format(bounds[2] - bounds[0])} × {format(bounds[3] - bounds[1])} {unit}, {Number(area.toPrecision(5))} {unit}²,{' '}
+        {format(bounds[2] - bounds[0])} × {format(bounds[3] - bounds[1])} {unit}, {formatArea(view.area, unit)},{' '}
         {format(view.perimeter)} {unit} of edge.
         {view.openRuns > 0 && (
           <span className="text-ochre">

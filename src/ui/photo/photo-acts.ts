@@ -9,9 +9,11 @@ import {
 import type { Vec2 } from '@/core/geometry/vec'
 import { inOrder, type PhotoMap } from '@/core/photo/photo-map'
 import { workedOut } from '@/core/photo/resolve-photo'
+import { softNote } from '@/core/photo/trace'
 import { gap2 } from '@/core/profile/segment'
 import { knownLengths } from '@/core/units/known-lengths'
 import { newId } from '../new-id'
+import type { TraceCandidate, TraceResult } from '@/worker/photo.worker'
 import type { ProjectStore } from '../store/store'
 import type { PhotoEngine } from './photo-engine'
 import {
@@ -179,19 +181,18 @@ export class PhotoActs {
     const result = await this.engine.trace(known.value, { tolerance, on, level }, (busy) => this.set({ busy }))
     if (!this.store.getState().photo) return
     if (!result.ok) return this.set({ busy: undefined, said: { text: result.problem.message, failed: true } })
-    this.edit(setLoops(this.outline.id, result.value.loops))
-    const { noise, tolerance: kept, loops, shadow } = result.value
-    const shaded = shadow ? ' Its dark shadow was told from it by colour and left out.' : ''
-    const coarser = kept > 1.2 * tolerance ? ` The photo is too noisy for ${tolerance} mm.` : ''
+    const { candidates } = result.value
+    const said = { text: tracedNote(result.value, tolerance), failed: false }
+    if (candidates.length === 1) this.edit(setLoops(this.outline.id, candidates[0]!.loops))
     this.store.getState().set({
-      photo: {
-        ...withTool(this.state, 'look'),
-        said: {
-          text: `Traced an outline and ${loops.length - 1} ${loops.length === 2 ? 'hole' : 'holes'}. Lines and arcs stay within ${kept.toFixed(2)} mm of the edge, which is sure to ${noise.toFixed(2)} mm.${coarser}${shaded}`,
-          failed: false,
-        },
-      },
+      photo: { ...withTool(this.state, 'look'), ...(candidates.length > 1 ? { candidates } : { said }) },
     })
+  }
+
+  /** Takes one of the outlines that the thing may have, in the place of what was traced. */
+  takeCandidate(candidate: TraceCandidate): void {
+    this.edit(setLoops(this.outline.id, candidate.loops))
+    this.set({ candidates: undefined, pointed: undefined })
   }
 
   stopTrace(): void {
@@ -223,6 +224,16 @@ export class PhotoActs {
   endMove(): void {
     this.store.getState().endEdit()
   }
+}
+
+function tracedNote({ candidates, noise, tolerance: kept, shadow, soft }: TraceResult, tolerance: number): string {
+  const holes = candidates[0]!.loops.length - 1
+  return [
+    `Traced an outline and ${holes} ${holes === 1 ? 'hole' : 'holes'}. Lines and arcs stay within ${kept.toFixed(2)} mm of the edge, which is sure to ${noise.toFixed(2)} mm.`,
+    ...(kept > 1.2 * tolerance ? [`The photo is too noisy for ${tolerance} mm.`] : []),
+    ...(shadow ? ['Its dark shadow was told from it by colour and left out.'] : []),
+    ...(soft === undefined ? [] : [softNote(soft)]),
+  ].join(' ')
 }
 
 /** What the map makes of two points, mm. */

@@ -1,11 +1,12 @@
 'use client'
 import { useState } from 'react'
 import type { ResolvedPhoto } from '@/core/photo/resolve-photo'
-import { withUnit } from '@/core/units/length'
+import { formatArea, withUnit } from '@/core/units/length'
 import { LengthInput } from '../primitives/length-figure'
 import { useUnit } from '../store/store'
 import { between, type PhotoActs } from './photo-acts'
 import { type FootProps, PickedFoot, Verb } from './photo-picked'
+import type { TraceCandidate } from '@/worker/photo.worker'
 import { type PhotoState, POINTS, type PhotoTool } from '../store/photo-state'
 
 /** What each tool wants pointed at, point by point. */
@@ -42,7 +43,13 @@ export function PhotoFoot(props: FootProps) {
               {state.said.text}
             </p>
           )}
-          {state.tool === 'look' ? <Look {...props} /> : <Placing {...props} />}
+          {state.candidates ? (
+            <Candidates {...props} candidates={state.candidates} />
+          ) : state.tool === 'look' ? (
+            <Look {...props} />
+          ) : (
+            <Placing {...props} />
+          )}
         </>
       )}
     </div>
@@ -69,6 +76,36 @@ function Look({ acts, outline, resolved, state }: FootProps) {
         give it a size
       </Verb>
     </p>
+  )
+}
+
+const TONES = { paler: 'the paler part alone', darker: 'the darker part alone' } as const
+
+/** Which of the outlines that were found is the thing's. */
+function Candidates({ acts, candidates }: FootProps & { candidates: readonly TraceCandidate[] }) {
+  const unit = useUnit()
+  return (
+    <>
+      <p role="status">
+        <span className="text-ochre">▲</span> What was found is of two tones, one of which may be a shadow. Which is the
+        thing?
+      </p>
+      <p className="flex flex-wrap gap-x-5 gap-y-1 text-soft">
+        {candidates.map((candidate, i) => (
+          <span
+            key={i}
+            onPointerEnter={() => acts.set({ pointed: i })}
+            onPointerLeave={() => acts.set({ pointed: undefined })}
+            onFocus={() => acts.set({ pointed: i })}
+          >
+            <Verb act={() => acts.takeCandidate(candidate)}>
+              {candidate.tone ? TONES[candidate.tone] : 'all of it'} ({i + 1}), {formatArea(candidate.area, unit)}
+            </Verb>
+          </span>
+        ))}
+        <Verb act={() => acts.take('look')}>leave it</Verb>
+      </p>
+    </>
   )
 }
 

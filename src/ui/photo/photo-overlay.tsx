@@ -1,5 +1,5 @@
 'use client'
-import { mapLoop, type PlacedLoop, segmentsOf } from '@/core/photo/traced-loop'
+import { mapLoop, type PlacedLoop, placeLoop, segmentsOf } from '@/core/photo/traced-loop'
 import type { ResolvedPhoto } from '@/core/photo/resolve-photo'
 import type { ProjectPhoto, TraceLoop } from '@/core/document/photo-schema'
 import type { Vec2 } from '@/core/geometry/vec'
@@ -34,6 +34,7 @@ export function PhotoOverlay({
   const path = (run: readonly Segment[], toPixel: (p: Vec2) => Vec2) => outlinePath(run, (p) => at(toPixel(p)))
   const { calibration } = photo
   const picked = state.picked
+  const candidates = resolved ? (state.candidates ?? []) : []
   const pending = state.points
   return (
     <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
@@ -42,24 +43,43 @@ export function PhotoOverlay({
       {photo.checks.map((c) => (
         <Shape key={c.id} points={[c.a, c.b].map(at)} tone="var(--moss)" />
       ))}
-      {resolved?.traced.map((loop, i) => {
-        const toPixel = resolved.map.toPhoto
-        const driven = resolved.loops[i]!
-        const moved = driven !== loop
-        return (
-          <g key={loop.id}>
-            {moved && <Line d={path(segmentsOf(loop), toPixel)} tone="#ffffff" dash="2 5" />}
-            <Line
-              d={path(segmentsOf(driven), toPixel)}
-              tone="#19b5ac"
-              wide={picked?.loop === loop.id && picked.what === 'line'}
-            />
-            {picked?.loop === loop.id && picked.what === 'piece' && (
-              <Line d={path(pieceOf(driven, picked.node), toPixel)} tone="#ffb02e" wide />
-            )}
-          </g>
-        )
-      })}
+      {candidates.map((candidate, i) => (
+        <g key={i} opacity={state.pointed === undefined || state.pointed === i ? 1 : 0.25}>
+          {candidate.loops.map((loop) => {
+            const placed = placeLoop(loop, resolved!.map.toMm)
+            return (
+              placed && (
+                <Line
+                  key={loop.id}
+                  d={path(segmentsOf(placed), resolved!.map.toPhoto)}
+                  tone={CANDIDATE_TONES[i]!}
+                  wide={state.pointed === i}
+                  {...(i > 0 ? { dash: '9 5' } : {})}
+                />
+              )
+            )
+          })}
+        </g>
+      ))}
+      {candidates.length === 0 &&
+        resolved?.traced.map((loop, i) => {
+          const toPixel = resolved.map.toPhoto
+          const driven = resolved.loops[i]!
+          const moved = driven !== loop
+          return (
+            <g key={loop.id}>
+              {moved && <Line d={path(segmentsOf(loop), toPixel)} tone="#ffffff" dash="2 5" />}
+              <Line
+                d={path(segmentsOf(driven), toPixel)}
+                tone="#19b5ac"
+                wide={picked?.loop === loop.id && picked.what === 'line'}
+              />
+              {picked?.loop === loop.id && picked.what === 'piece' && (
+                <Line d={path(pieceOf(driven, picked.node), toPixel)} tone="#ffb02e" wide />
+              )}
+            </g>
+          )
+        })}
       {state.tool === 'look' && photo.loops.length > 0 && (
         <Handles loops={photo.loops} view={view} picked={picked?.what === 'node' ? picked.node : undefined} />
       )}
@@ -70,6 +90,9 @@ export function PhotoOverlay({
     </svg>
   )
 }
+
+/** All that was found, and its parts. */
+const CANDIDATE_TONES = ['#19b5ac', '#ffb02e', '#ffffff'] as const
 
 /** A path of short lines on the screen. */
 function outlinePath(run: readonly Segment[], toScreenPoint: (p: Vec2) => Vec2): string {

@@ -66,6 +66,11 @@ function Opened({ outline, loaded }: { outline: PhotoOutline; loaded: LoadedPhot
   if (!state) return null
   const onKeyDown = (e: React.KeyboardEvent) => {
     if (e.target !== box.current || !view) return
+    const candidate = state.candidates?.[Number(e.key) - 1]
+    if (candidate) {
+      e.preventDefault()
+      return acts.takeCandidate(candidate)
+    }
     const step = (e.shiftKey ? 20 : 1) * (state.tool === 'look' ? 40 / view.zoom : Math.max(1, 1 / view.zoom))
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key]
     const middle: Vec2 = [screen[0] / 2, screen[1] / 2]

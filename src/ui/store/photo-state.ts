@@ -1,5 +1,6 @@
 import type { TraceNode } from '@/core/document/photo-schema'
 import type { Vec2 } from '@/core/geometry/vec'
+import type { TraceCandidate } from '@/worker/photo.worker'
 
 /** What pointing at the photo does. */
 export type PhotoTool = 'look' | 'length' | 'rectangle' | 'check' | 'trace' | 'draw' | 'circle' | 'size'
@@ -38,6 +39,10 @@ export interface PhotoState {
   /** What the worker is at. */
   busy?: string | undefined
   said?: { text: string; failed: boolean } | undefined
+  /** Outlines that the thing may have, one of which is to be taken. */
+  candidates?: readonly TraceCandidate[] | undefined
+  /** Which of them is pointed at. */
+  pointed?: number | undefined
 }
 
 export const openPhoto = (outline: string): PhotoState => ({
