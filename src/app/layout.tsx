@@ -7,6 +7,9 @@ export const metadata: Metadata = {
   description: 'Printed parts that fit something real.',
 }
 
+/** Each answer has a word of its own for the scripts it may run (`src/proxy.ts`). */
+export const dynamic = 'force-dynamic'
+
 export default function RootLayout({ children }: { children: React.ReactNode }) {
   return (
     <html lang="en">
