@@ -13,7 +13,9 @@ const GLOBALS = [
   ...['DataView', 'BigUint64Array', 'Int8Array'],
 ]
 
-const own = createHash('sha1').update(readFileSync(new URL(import.meta.url))).digest('hex')
+const own = createHash('sha1')
+  .update(readFileSync(new URL(import.meta.url)))
+  .digest('hex')
 
 const kept = (source) => {
   const named = GLOBALS.filter((name) => new RegExp(`\\b${name}\\b`).test(source))

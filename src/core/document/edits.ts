@@ -29,8 +29,26 @@ const editStep = (id: string, change: (step: ProjectStep) => void): Edit =>
     if (step) change(step)
   })
 
-export const setField = (id: string, field: string, value: ProjectStep['fields'][string]): Edit =>
-  editStep(id, (step) => void (step.fields[field] = value))
+type Fields = ProjectStep['fields']
+
+/** The fields of a step, or of a shape of one, by its id. */
+export function fieldsOf({ steps }: Project, id: string): Fields | undefined {
+  for (const step of steps) {
+    if (step.id === id) return step.fields
+    for (const list of Object.values(step.fields))
+      if (Array.isArray(list)) for (const one of list) if (isShape(one) && one.id === id) return one.fields
+  }
+  return undefined
+}
+const isShape = (one: unknown): one is { id: string; fields: Fields } =>
+  typeof one === 'object' && one !== null && 'fields' in one && 'id' in one
+
+/** Sets a field of a step, or of a shape of one. */
+export const setField = (id: string, field: string, value: Fields[string]): Edit =>
+  produce((p) => {
+    const fields = fieldsOf(p, id)
+    if (fields) fields[field] = value
+  })
 
 export const setOff = (id: string, off: boolean): Edit => editStep(id, (step) => void (step.off = off))
 

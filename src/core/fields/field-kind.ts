@@ -5,7 +5,9 @@ import type { Pointable } from '../faces/resolve'
 import type { Solid } from '../kernel/kernel'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
+import type { ResolvedOutline } from '../references/resolve-outline'
 import type { Result } from '../result'
+import type { Drawn } from './drawn-shape'
 
 /** What every description of a field has: its kind, what it is called, and (for the compiler only) what it comes to. */
 export interface FieldBase<Type extends string, Value> {
@@ -73,6 +75,10 @@ export interface Scope {
   references: readonly Reference[]
   parts: ReadonlyMap<string, PartHere>
   published: readonly Published[]
+  /** Flat outlines that were gathered. */
+  outlines?: () => readonly ResolvedOutline[]
+  /** Earlier shapes of the same drawing, by id. */
+  marks?: ReadonlyMap<string, Drawn>
   /** Fields of the same step that came before. */
   fields: ReadonlyMap<string, Resolved>
 }
@@ -92,8 +98,8 @@ export interface FieldKind<Spec extends FieldBase<string, unknown>, Saved = unkn
   /** The JSON of the field as saved, with its default. */
   schema: (spec: Spec) => z.ZodType<Saved>
   resolve: (saved: Saved, spec: Spec, at: Scope) => Result<Resolved>
-  /** What is saved is a formula, in which names can change. */
-  isFormula?: true
+  /** What is saved, with each formula in it changed. */
+  formulas?: (saved: Saved, change: (formula: string) => string, spec: Spec) => Saved
   /** What is saved once a reference it is about has its next revision. */
   swapped?: (saved: Saved, swap: Swap) => Saved
   /** For lists of all fields: default, range and unit, as far as it has them. */

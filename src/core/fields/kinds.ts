@@ -5,7 +5,12 @@ import { type LengthField, lengthKind } from './length'
 import { type AngleField, angleKind, type CountField, countKind } from './number'
 import { type EdgesField, edgesKind, type FacesField, facesKind, type PartField, partKind, type PartsField, partsKind } from './part' // prettier-ignore
 import { type PublicationField, publicationKind } from './publication'
+import { type OutlineField, outlineKind } from './outline'
+import { type NamedShapesField, namedShapesKind } from './named-shapes'
+import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
+import { type PlaneField, planeKind } from './plane'
 import { type ReferenceField, referenceKind } from './reference'
+import { type ShapesField, shapesKind } from './shapes'
 
 /** Every kind of field there is. A new one is one file, a line in each of these two lists, and its editor. */
 export const FIELD_KINDS = {
@@ -25,6 +30,12 @@ export const FIELD_KINDS = {
   parts: partsKind,
   faces: facesKind,
   edges: edgesKind,
+  outline: outlineKind,
+  plane: planeKind,
+  place: placeKind,
+  places: placesKind,
+  shapes: shapesKind,
+  'named-shapes': namedShapesKind,
 } as const
 
 export type FieldSpec =
@@ -44,6 +55,12 @@ export type FieldSpec =
   | PartsField
   | FacesField
   | EdgesField
+  | OutlineField
+  | PlaneField
+  | PlaceField
+  | PlacesField
+  | ShapesField
+  | NamedShapesField
 
 export type FieldSpecs = Readonly<Record<string, FieldSpec>>
 

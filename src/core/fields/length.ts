@@ -32,7 +32,7 @@ export const namesAt = ({ names, fields }: Scope) =>
 export const lengthKind: FieldKind<LengthField, string> = {
   type: 'length',
   turn: 'figures',
-  isFormula: true,
+  formulas: (saved, change) => change(saved),
   schema: (spec) => formulaSchema(spec.default),
   resolve: (saved, spec, at) => {
     const value = evaluateFormula(saved, 'length', namesAt(at))

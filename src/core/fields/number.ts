@@ -38,7 +38,7 @@ export const countField = (label: string, fallback: string, min: number, max: nu
 const plain = <Spec extends AngleField | CountField>(type: Spec['type'], unit: string): FieldKind<Spec, string> => ({
   type,
   turn: 'figures',
-  isFormula: true,
+  formulas: (saved, change) => change(saved),
   schema: (spec) => formulaSchema(spec.default),
   resolve: (saved, spec, at) => {
     const value = evaluateFormula(saved, 'number', namesAt(at))

@@ -13,6 +13,7 @@ import {
 } from './mesh-builder'
 import { placeShape, toColumns } from './placed-shape'
 import { joined, lathed, prism, sliced, triangulate } from './polygons'
+import { revolvedMesh } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
@@ -114,6 +115,16 @@ export class Kernel {
   /** Draws a profile out from z0 to z1, mm. */
   extrude(profile: Profile, z0: number, z1: number, { names, tolerance }: BuildSolid): Solid {
     return this.fromFaced(extrusionMesh(profile, z0, z1, names, tolerance, this.triangulate))
+  }
+
+  /** Turns a profile in (radius, height) about the z axis by an angle, radians. */
+  revolve(
+    profile: Profile,
+    angle: number,
+    names: { step: string; side: string; start: string; end: string },
+    tolerance: number,
+  ): Solid {
+    return this.fromFaced(revolvedMesh(profile, angle, names, tolerance, this.triangulate))
   }
 
   /** The solid between two outlines with the same run of segments, at z0 and z1. */

@@ -10,7 +10,7 @@ import { sweptSpace } from '../sweep/swept-space'
 import { fail, ok, type Result } from '../result'
 import { evaluateFormula } from '../units/formula'
 import type { ImportedOutline } from '../outlines/outline'
-import { resolveOutline } from '../references/resolve-outline'
+import { type ResolvedOutline, resolveOutline } from '../references/resolve-outline'
 import { ALONE_ID } from './blocks'
 import { findFace } from './face-ref'
 import type { ImportedModel } from './model'
@@ -102,6 +102,18 @@ export class ResolvedReferences {
     return alone.length === 0
       ? placed
       : [...placed, this.alone(alone, project, { value, face: faceOf, profile, space })]
+  }
+
+  /** The flat outlines of a project, worked out when they are first asked for. */
+  outlines(project: Project): () => ResolvedOutline[] {
+    let known: ResolvedOutline[] | undefined
+    return () => {
+      const names = projectNames(project, []).within({})
+      known ??= project.outlines.map((o) =>
+        resolveOutline(o, this.drawings, (f) => evaluateFormula(f, 'length', names)),
+      )
+      return known
+    }
   }
 
   private spaces(kernel: Kernel): PlacingContext['space'] {

@@ -68,6 +68,7 @@ export class Builder {
     const run: Run = {
       project,
       references,
+      outlines: this.references.outlines(project),
       names,
       quality,
       parts: new Map(),

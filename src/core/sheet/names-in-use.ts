@@ -74,8 +74,8 @@ function inStep(step: ProjectStep, change: (formula: string) => string): Project
   if (!kind || !fieldsSchema(kind).safeParse(step.fields).success) return step
   const fields = { ...step.fields }
   for (const [name, spec] of Object.entries(kind.fields)) {
-    const { isFormula } = fieldKind(spec)
-    if (isFormula && typeof fields[name] === 'string') fields[name] = change(fields[name])
+    const { formulas } = fieldKind(spec)
+    if (formulas && name in fields) fields[name] = formulas(fields[name], change, spec) as ProjectStep['fields'][string]
   }
   return { ...step, fields }
 }

@@ -6,6 +6,7 @@ import type { PartHere, Published, Resolved } from '../fields/field-kind'
 import { IDENTITY, type Placement } from '../geometry/placement'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
+import type { ResolvedOutline } from '../references/resolve-outline'
 import { stepKindNamed } from '../steps/registry'
 import type { StepKind } from '../steps/step-kind'
 import type { Made } from './step-cache'
@@ -20,6 +21,7 @@ export interface PartState extends PartHere {
 export interface Run {
   project: Project
   references: readonly Reference[]
+  outlines: () => readonly ResolvedOutline[]
   names: Names
   quality: Quality
   parts: Map<string, PartState>

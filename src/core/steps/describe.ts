@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { type Project, projectSchema, stepSchema } from '../document/schema'
 import { withArticle } from '../fields/field-kind'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
+import type { ShapeKind } from '../fields/shapes'
 import { fieldsSchema, stepKinds } from './registry'
 import type { StepKind } from './step-kind'
 
@@ -27,7 +28,7 @@ export interface DescribedStep {
   example: Project | undefined
 }
 
-export const describedFields = ({ fields }: StepKind): DescribedField[] =>
+export const describedFields = ({ fields }: Pick<StepKind, 'fields'>): DescribedField[] =>
   Object.entries(fields).map(([name, spec]) => {
     const { default: fallback = null, range = null, unit = null, options = null } = fieldKind(spec).facts?.(spec) ?? {}
     return { name, type: spec.type, label: spec.label, default: fallback, range, unit, options }
@@ -66,17 +67,25 @@ export function stepPage(kind: StepKind): string {
     (kind.publishes ?? []).length > 0 && `Later steps can build on it as ${kind.publishes!.map((t) => withArticle(t.called)).join(', ')}.`, // prettier-ignore
     facts.length > 0 && `Formulas of later steps find ${facts.join(', ')} under its name.`,
   ].filter(Boolean)
+  return [
+    `### ${kind.kind}`,
+    `${kind.about}${notes.length > 0 ? ` ${notes.join(' ')}` : ''}`,
+    fieldTable(kind),
+    ...Object.values(kind.fields).flatMap((spec) => (spec.type === 'shapes' ? spec.kinds.map(shapePage) : [])),
+  ].join('\n\n')
+}
+
+function fieldTable(kind: Pick<StepKind, 'fields' | 'fieldNotes'>): string {
   const rows = describedFields(kind).map((f) => {
     const meaning = kind.fieldNotes?.[f.name] ?? (f.options ? f.options.map((o) => `\`${o}\``).join(', ') : f.label.toLowerCase()) // prettier-ignore
     const range = f.range ? `${f.range[0]} to ${f.range[1]}${f.unit && f.unit !== 'mm' ? ` ${f.unit}` : ''}` : ''
     return `| \`${f.name}\` | ${f.type} | ${meaning} | ${cell(f.default)} | ${range} |`
   })
-  return [
-    `### ${kind.kind}`,
-    `${kind.about}${notes.length > 0 ? ` ${notes.join(' ')}` : ''}`,
-    ['| field | type | meaning | default | range |', '| --- | --- | --- | --- | --- |', ...rows].join('\n'),
-  ].join('\n\n')
+  return ['| field | type | meaning | default | range |', '| --- | --- | --- | --- | --- |', ...rows].join('\n')
 }
+
+const shapePage = (kind: ShapeKind): string =>
+  [`#### Shape \`${kind.kind}\``, kind.about, fieldTable(kind)].join('\n\n')
 
 /** All of them, in the order of the registry. */
 export const stepPages = (): string => stepKinds().map(stepPage).join('\n\n')

@@ -1,13 +1,19 @@
 import { z } from 'zod'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { caseStep } from './case'
+import { combineStep } from './combine'
+import { drawingStep } from './drawing'
+import { extrudeStep } from './extrude'
 import { openingStep } from './opening'
 import { postsStep } from './posts'
+import { revolveStep } from './revolve'
+import { solidStep } from './solid'
 import type { StepKind } from './step-kind'
 
 /** Every kind of step there is. A new one is one folder and one line here. */
 const KINDS: StepKind[] = []
-for (const kind of [caseStep, postsStep, openingStep]) registerStepKind(kind)
+const ALL = [drawingStep, extrudeStep, revolveStep, solidStep, caseStep, postsStep, openingStep, combineStep]
+for (const kind of ALL) registerStepKind(kind)
 
 /** @throws if there is a kind of that name already */
 export function registerStepKind(kind: StepKind): void {

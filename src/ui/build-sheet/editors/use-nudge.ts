@@ -1,6 +1,6 @@
 'use client'
 import { useRef } from 'react'
-import { setField } from '@/core/document/edits'
+import { fieldsOf, setField } from '@/core/document/edits'
 import type { Result } from '@/core/result'
 import { nudged } from '@/core/units/nudge'
 import { useProject, useProjectStore } from '../../store/store'
@@ -32,7 +32,7 @@ export function useNudge(stepId: string, field: string, { step, min, max, worth,
   const start = useRef<{ x: number; formula: string; steps: number; moved: boolean } | undefined>(undefined)
   const group = `drag ${stepId}.${field}`
   const formula = () => {
-    const now = store.getState().history.present.steps.find((s) => s.id === stepId)?.fields[field]
+    const now = fieldsOf(store.getState().history.present, stepId)?.[field]
     return typeof now === 'string' ? now : saved
   }
   const nudge = (from: string, by: number, dragging: boolean) => {

@@ -1,0 +1,20 @@
+import type { Vec2 } from '../geometry/vec'
+import type { Profile, Segment } from '../profile/segment'
+
+/** What a shape of a drawing is: material, a hole in it, or only a help for the others. */
+export type ShapeRole = 'material' | 'hole' | 'guide'
+
+/** A shape with everything worked out, mm on the drawing's plane. */
+export interface Drawn {
+  id: string
+  kind: string
+  is: ShapeRole
+  /** What it goes round, one region for each copy: outer lines run anticlockwise, holes in them clockwise. */
+  regions: Profile[]
+  /** Runs that do not close by themselves. */
+  open: Segment[][]
+  /** Points of it that others can be measured from. */
+  points: Readonly<Record<string, Vec2>>
+  /** What lies on it can be placed by an angle. */
+  round?: { centre: Vec2; radius: number }
+}

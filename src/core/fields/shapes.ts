@@ -1,0 +1,168 @@
+import { z } from 'zod'
+import { contentKey } from '../content-key'
+import { ok, type Problem, ProblemError } from '../result'
+import { type AngleField, angleKind, type CountField, countKind } from './number'
+import { type ChoiceField, choiceKind, type TextField, textKind, type YesNoField, yesNoKind } from './choice'
+import type { Drawn, ShapeRole } from './drawn-shape'
+import type { FieldBase, FieldKind, Resolved, Scope } from './field-kind'
+import { type LengthField, lengthKind } from './length'
+import { type NamedShapesField, namedShapesKind } from './named-shapes'
+import { type OutlineField, outlineKind } from './outline'
+import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
+
+/** One kind of shape: what is said of it, and what it comes to. */
+export interface ShapeKind {
+  kind: string
+  title: string
+  findBy: readonly string[]
+  about: string
+  fields: Readonly<Record<string, ShapeFieldSpec>>
+  sentence: readonly (string | { field: string; before?: string; after?: string; when?: readonly [string, string] })[]
+  /** @throws a problem, about one of its fields where it can say which */
+  make: (values: never, id: string) => Omit<Drawn, 'id' | 'kind' | 'is'> & { is?: ShapeRole }
+}
+
+/** The kinds of fields that shapes have. */
+const KINDS = {
+  length: lengthKind,
+  angle: angleKind,
+  count: countKind,
+  choice: choiceKind,
+  'yes-no': yesNoKind,
+  text: textKind,
+  place: placeKind,
+  places: placesKind,
+  'named-shapes': namedShapesKind,
+  outline: outlineKind,
+} as const
+export type ShapeFieldSpec =
+  | LengthField
+  | AngleField
+  | CountField
+  | ChoiceField
+  | YesNoField
+  | TextField
+  | PlaceField
+  | PlacesField
+  | NamedShapesField
+  | OutlineField
+
+const kindOf = (spec: { type: string }) => KINDS[spec.type as keyof typeof KINDS] as unknown as FieldKind<FieldBase<string, unknown>> // prettier-ignore
+
+/** The shapes of a drawing, in order. */
+export interface ShapesField extends FieldBase<'shapes', ShapesValue> {
+  kinds: readonly ShapeKind[]
+}
+export const shapesField = (label: string, kinds: readonly ShapeKind[]): ShapesField => ({ type: 'shapes', label, kinds }) // prettier-ignore
+
+export interface ShapesValue {
+  drawn: readonly Drawn[]
+  /** What is wrong with shapes, those before first. */
+  problems: readonly { shape: string; problem: Problem }[]
+}
+
+/** A shape as the page is told of it: like a step of its own. */
+export interface ShapeReport {
+  id: string
+  values: Record<string, unknown>
+  problems: Problem[]
+  drawn?: Drawn
+}
+
+export interface SavedShape {
+  id: string
+  kind: string
+  fields: Record<string, unknown>
+}
+
+const MOST_SHAPES = 2000
+
+const fieldsOf = (kind: ShapeKind): z.ZodType<Record<string, unknown>> =>
+  z.strictObject(Object.fromEntries(Object.entries(kind.fields).map(([name, spec]) => [name, kindOf(spec).schema(spec)]))) as never // prettier-ignore
+
+const schemas = new WeakMap<ShapeKind, z.ZodType<Record<string, unknown>>>()
+/** The saved fields of a kind of shape, defaults filled in. */
+export function shapeSchema(kind: ShapeKind): z.ZodType<Record<string, unknown>> {
+  let schema = schemas.get(kind)
+  if (!schema) schemas.set(kind, (schema = fieldsOf(kind)))
+  return schema
+}
+
+export const shapesKind: FieldKind<ShapesField, SavedShape[]> = {
+  type: 'shapes',
+  turn: 'figures',
+  schema: (spec) =>
+    z
+      .array(
+        z.discriminatedUnion(
+          'kind',
+          spec.kinds.map(
+            (k) =>
+            z.strictObject({ id: z.string().min(1).max(60), kind: z.literal(k.kind), fields: shapeSchema(k).prefault({}) }), // prettier-ignore
+          ) as never,
+        ) as unknown as z.ZodType<SavedShape>,
+      )
+      .max(MOST_SHAPES)
+      .refine((all) => new Set(all.map((s) => s.id)).size === all.length, 'shapes with ids of their own')
+      .default([]),
+  resolve: (saved, spec, at) => {
+    const marks = new Map<string, Drawn>()
+    const problems: { shape: string; problem: Problem }[] = []
+    const shown = saved.map((shape) => {
+      const report = drawShape(
+        shape,
+        spec.kinds.find((k) => k.kind === shape.kind)!,
+        { ...at, marks },
+      )
+      if (report.drawn) marks.set(shape.id, report.drawn)
+      problems.push(...report.problems.map((problem) => ({ shape: shape.id, problem })))
+      return report
+    })
+    const value: ShapesValue = { drawn: [...marks.values()], problems }
+    return ok({ value, key: contentKey(value), shown })
+  },
+  formulas: (saved, change, spec) =>
+    saved.map((shape) => {
+      const kind = spec.kinds.find((k) => k.kind === shape.kind)!
+      return { ...shape, fields: changedFormulas(kind.fields, shape.fields, change) }
+    }),
+  facts: () => ({ default: [] }),
+}
+
+function changedFormulas(
+  specs: ShapeKind['fields'],
+  fields: Record<string, unknown>,
+  change: (formula: string) => string,
+): Record<string, unknown> {
+  const out = { ...fields }
+  for (const [name, spec] of Object.entries(specs)) {
+    const { formulas } = kindOf(spec)
+    if (formulas && name in out) out[name] = formulas(out[name], change, spec)
+  }
+  return out
+}
+
+function drawShape(shape: SavedShape, kind: ShapeKind, at: Scope): ShapeReport {
+  const report: ShapeReport = { id: shape.id, values: {}, problems: [] }
+  const fields = new Map<string, Resolved>()
+  const values: Record<string, unknown> = {}
+  for (const [name, spec] of Object.entries(kind.fields)) {
+    const found = kindOf(spec).resolve(shape.fields[name], spec, { ...at, fields })
+    if (!found.ok) {
+      report.problems.push({ ...found.problem, field: name })
+      continue
+    }
+    fields.set(name, found.value)
+    values[name] = found.value.value
+    if ('shown' in found.value) report.values[name] = found.value.shown
+  }
+  if (report.problems.length > 0) return report
+  try {
+    const is = (values['is'] as ShapeRole | undefined) ?? 'material'
+    report.drawn = { is, ...kind.make(values as never, shape.id), id: shape.id, kind: kind.kind }
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error
+    report.problems.push(error.problem)
+  }
+  return report
+}

@@ -1,0 +1,7 @@
+import { loopArea } from '../../profile/measure'
+import { type Loop, reversedLoop, type Segment } from '../../profile/segment'
+
+/** A closed run so that what it goes round lies to its left. */
+export const anticlockwise = (run: readonly Segment[]): Segment[] => [
+  ...(loopArea(run as Loop) < 0 ? reversedLoop(run as Loop) : run),
+]

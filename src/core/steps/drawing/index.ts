@@ -1,0 +1,57 @@
+import { planeField } from '../../fields/plane'
+import { shapesField } from '../../fields/shapes'
+import { areaOf, boundsOf, perimeterOf } from '../../profile/measure'
+import { raise } from '../../result'
+import { DRAWING } from '../drawn'
+import { leaving, stepKind } from '../step-kind'
+import { offerDrawings, startDrawing } from './offers'
+import { piecesOf, regionOf } from './region'
+import { SHAPE_KINDS } from './shapes'
+
+/** Shapes on a plane; what is made of them is the matter of other steps. */
+export const drawingStep = stepKind({
+  kind: 'drawing',
+  title: 'Draw on a plane',
+  findBy: ['drawing', 'draw', 'flat', 'outline', 'shape', 'line', 'circle', 'plate', 'new part', 'bracket'],
+  group: 'make',
+  about: 'Shapes on a plane, each a sentence. Material is what lies in a shape that is material and in no hole.',
+  fields: { on: planeField('The plane'), shapes: shapesField('The shapes', SHAPE_KINDS) },
+  fieldNotes: {
+    on: '`{"base": "ground" \\| "front" \\| "side", "off": formula}`, or a flat face of a part: `{"part": id, "face": kept face, "off": formula, "datum": "middle" \\| "corner"}`', // prettier-ignore
+    shapes: 'a list of `{"id", "kind", "fields"}`; the kinds are listed below',
+  },
+  sentence: ['Drawing on', { field: 'on', after: ':' }, { field: 'shapes' }],
+  publishes: [DRAWING],
+  facts: { width: 'from left to right', height: 'from the lowest to the highest point' },
+  start: startDrawing,
+  offers: offerDrawings,
+  example: [
+    {
+      kind: 'drawing',
+      fields: { shapes: [{ id: 'plate', kind: 'rectangle', fields: { width: '40', height: '24' } }, { id: 'bore', kind: 'circle', fields: { across: '8', is: 'hole' } }] }, // prettier-ignore
+    },
+  ],
+  build: ({ on, shapes }) => {
+    const first = shapes.problems[0]
+    if (first) return raise(first.problem.kind, first.problem.message, 'shapes')
+    const region = regionOf(shapes.drawn)
+    if (!region.ok) return raise(region.problem.kind, region.problem.message, 'shapes')
+    const { profile, open } = region.value
+    const [x0, y0, x1, y1] = profile.loops.length > 0 ? boundsOf(profile) : [0, 0, 0, 0]
+    return {
+      parts: [],
+      rows: [],
+      facts: { width: x1 - x0, height: y1 - y0 },
+      published: [leaving(DRAWING, { plane: on, profile, open })],
+      notes: notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
+    }
+  },
+})
+
+function notesOf(shapes: number, profile: Parameters<typeof areaOf>[0], open: number, pieces: number): string[] {
+  if (shapes === 0) return []
+  const loose = open === 0 ? [] : [`${open === 1 ? 'One line does' : `${open} lines do`} not close, so nothing is made of ${open === 1 ? 'it' : 'them'}: let the ends meet, or make ${open === 1 ? 'it a guide' : 'them guides'}.`] // prettier-ignore
+  if (pieces === 0) return [...loose, 'Nothing closed is drawn yet.']
+  const regions = pieces === 1 ? 'One region' : `${pieces} regions`
+  return [`${regions}, ${areaOf(profile).toFixed(1)} mm², ${perimeterOf(profile).toFixed(1)} mm of edge.`, ...loose]
+}

@@ -1,0 +1,111 @@
+import type { Drawn } from '../../fields/drawn-shape'
+import { chain } from '../../outlines/chain'
+import { difference, union } from '../../profile/combine'
+import { boundsOf, contains, loopArea } from '../../profile/measure'
+import { movedProfile } from '../../profile/moved'
+import { meetings } from '../../profile/intersect'
+import { boxOf, distanceTo, type Loop, type Profile, type Segment } from '../../profile/segment'
+import { fail, ok, type Result } from '../../result'
+import { anticlockwise } from './anticlockwise'
+
+/** Ends this near to each other meet, mm. */
+const MEET = 1e-4
+
+/** What the shapes of a drawing come to. */
+export interface Region {
+  profile: Profile
+  /** Runs of material or holes that do not close. */
+  open: Segment[][]
+}
+
+/**
+ * Material is what lies in any shape that is material and in none that is a hole. Open runs of one role are joined where
+ * their ends meet; guides are neither.
+ * Errors: those of combining two outlines
+ */
+export function regionOf(drawn: readonly Drawn[]): Result<Region> {
+  const of = (role: Drawn['is']) => {
+    const own = drawn.filter((d) => d.is === role)
+    const runs = chain(own.flatMap((d) => d.open.flat()), MEET) // prettier-ignore
+    return { area: united([...own.flatMap((d) => d.regions), ...runs.closed.map(closedRegion)]), open: runs.open }
+  }
+  const [material, holes] = [of('material'), of('hole')]
+  if (!material.area.ok) return material.area
+  if (!holes.area.ok) return holes.area
+  const profile = without(material.area.value, holes.area.value)
+  return profile.ok ? ok({ profile: profile.value, open: [...material.open, ...holes.open] }) : profile
+}
+
+export const closedRegion = (loop: Loop): Profile => ({ loops: [anticlockwise(loop)] })
+
+type Box = ReturnType<typeof boundsOf>
+const apart = (p: Box, q: Box): boolean =>
+  p[0] > q[2] + 1e-6 || q[0] > p[2] + 1e-6 || p[1] > q[3] + 1e-6 || q[1] > p[3] + 1e-6
+
+/**
+ * Several regions as one. Only those whose boxes meet are joined to each other; the others stand side by side.
+ * Errors: those of combining two outlines
+ */
+export function united(all: readonly Profile[]): Result<Profile> {
+  const groups: { region: Profile; box: Box }[] = []
+  for (const one of all) {
+    if (one.loops.length === 0) continue
+    let now = { region: one, box: boundsOf(one) }
+    // What it is joined with may reach others that it does not reach itself.
+    for (let i = groups.length - 1; i >= 0; i--) {
+      const other = groups[i]!
+      if (apart(other.box, now.box) || clearOf(other.region, now.region)) continue
+      const joined = tried(union, other.region, now.region)
+      if (!joined.ok) return joined
+      groups.splice(i, 1)
+      now = { region: joined.value, box: boundsOf(joined.value) }
+      i = groups.length
+    }
+    groups.push(now)
+  }
+  return ok({ loops: groups.flatMap((g) => g.region.loops) })
+}
+
+/** True if two regions neither touch nor lie in each other. */
+function clearOf(a: Profile, b: Profile): boolean {
+  const [edges, others] = [a, b].map((r) => r.loops.flat().map((s) => ({ s, box: boxOf(s) })))
+  for (const { s, box } of edges!)
+    for (const { s: t, box: its } of others!) if (!apart(box, its) && touch(s, t)) return false
+  return !contains(a, b.loops[0]![0]!.a) && !contains(b, a.loops[0]![0]!.a)
+}
+
+const touch = (s: Segment, t: Segment): boolean =>
+  meetings(s, t).length > 0 ||
+  [t.a, t.b].some((p) => distanceTo(s, p) < 1e-6) ||
+  [s.a, s.b].some((p) => distanceTo(t, p) < 1e-6)
+
+function without(a: Profile, b: Profile): Result<Profile> {
+  if (a.loops.length === 0 || b.loops.length === 0 || apart(boundsOf(a), boundsOf(b))) return ok(a)
+  return tried(difference, a, b)
+}
+
+/** Outlines that touch without crossing leave no clean cut; a shift far below any printer settles it. */
+function tried(work: (a: Profile, b: Profile) => Result<Profile>, a: Profile, b: Profile): Result<Profile> {
+  const first = work(a, b)
+  if (first.ok) return first
+  for (const by of [2e-6, -2e-6, 1.1e-5, -1.1e-5]) {
+    const shifted = work(
+      a,
+      movedProfile(b, ([x, y]) => [x + by, y + 0.7 * by]),
+    )
+    if (shifted.ok) return shifted
+  }
+  return fail(first.problem.kind, first.problem.message)
+}
+
+/** The separate pieces that a region falls into, each with its holes. */
+export function piecesOf({ loops }: Profile): Profile[] {
+  const outside = loops.filter(windsLeft)
+  return outside.map((loop) => {
+    const own = { loops: [loop] }
+    const holes = loops.filter((h) => !windsLeft(h) && contains(own, h[0]!.a))
+    return { loops: [loop, ...holes] }
+  })
+}
+
+const windsLeft = (loop: Loop): boolean => loopArea(loop) > 0

@@ -1,0 +1,123 @@
+import { angleField, countField } from '../../../fields/number'
+import { choiceField } from '../../../fields/choice'
+import { lengthField } from '../../../fields/length'
+import { placeField } from '../../../fields/place'
+import type { Vec2 } from '../../../geometry/vec'
+import { arc, line, type Loop, pointAt, polar } from '../../../profile/segment'
+import { polygonProfile } from '../../../profile/shapes'
+import { raise } from '../../../result'
+import { shapeKind } from './shape-kind'
+import { roleField } from './role'
+
+const MOST = 10_000
+const DEGREE = Math.PI / 180
+
+/** Takes a point of a shape's own frame to where the shape stands and how it is turned. */
+export const turnedAbout = (at: Vec2, degrees: number) => {
+  const quarter = degrees % 90 === 0
+  const [c, s] = [Math.cos(degrees * DEGREE), Math.sin(degrees * DEGREE)].map((v) => (quarter ? Math.round(v) : v))
+  return ([x, y]: Vec2): Vec2 => [at[0] + c! * x - s! * y, at[1] + s! * x + c! * y]
+}
+
+export const lineShape = shapeKind({
+  kind: 'line',
+  title: 'line',
+  findBy: ['straight', 'edge'],
+  about: 'A straight line between two places.',
+  fields: { from: placeField('Its beginning', -10, 0), to: placeField('Its end', 10, 0), is: roleField() },
+  sentence: ['Line from', { field: 'from' }, { field: 'to', before: 'to', after: ',' }, { field: 'is', after: '.' }],
+  make: ({ from, to }, id) => {
+    if (Math.hypot(to[0] - from[0], to[1] - from[1]) < 1e-6)
+      return raise('too-short', 'The line ends where it begins; put one of its ends elsewhere.', 'to')
+    const whole = line(from, to, id)
+    return { regions: [], open: [[whole]], points: { from, to, middle: pointAt(whole, 0.5) } }
+  },
+})
+
+export const rectangleShape = shapeKind({
+  kind: 'rectangle',
+  title: 'rectangle',
+  findBy: ['square', 'box', 'plate', 'cut-out', 'port'],
+  about: 'A rectangle with its middle or its lower left corner at a place.',
+  fields: {
+    width: lengthField('The width', '20', 0.01, MOST),
+    height: lengthField('The height', '10', 0.01, MOST),
+    by: choiceField('What lies at the place', 'middle', { middle: 'its middle', corner: 'its lower left corner' }),
+    at: placeField('The place'),
+    turn: angleField('The turn', '0', -360, 360),
+    is: roleField(),
+  },
+  sentence: ['Rectangle', { field: 'width' }, { field: 'height', before: 'by', after: ',' }, { field: 'by' }, { field: 'at', before: 'at', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  make: ({ width, height, by, at, turn }, id) => {
+    const [x, y] = by === 'middle' ? [-width / 2, -height / 2] : [0, 0]
+    const put = turnedAbout(at, turn)
+    const corner = (i: number, j: number) => put([x + i * width, y + j * height])
+    const corners = [corner(0, 0), corner(1, 0), corner(1, 1), corner(0, 1)]
+    const [lowerLeft, lowerRight, upperRight, upperLeft] = corners as [Vec2, Vec2, Vec2, Vec2]
+    return {
+      regions: [polygonProfile(corners, ['low', 'right', 'up', 'left'].map((s) => `${id}.${s}`))], // prettier-ignore
+      open: [],
+      points: { middle: put([x + width / 2, y + height / 2]), lowerLeft, lowerRight, upperRight, upperLeft },
+    }
+  },
+})
+
+export const slotShape = shapeKind({
+  kind: 'slot',
+  title: 'slot',
+  findBy: ['long hole', 'oblong', 'adjust'],
+  about: 'A slot: the outline that a disc leaves on its way from one place to another.',
+  fields: {
+    from: placeField('One middle', -5, 0),
+    to: placeField('The other middle', 5, 0),
+    across: lengthField('The width', '4', 0.01, MOST),
+    is: roleField(),
+  },
+  sentence: ['Slot', { field: 'across', after: ' wide,' }, { field: 'from', before: 'from' }, { field: 'to', before: 'to', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  make: ({ from, to, across }, id) => {
+    const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
+    const long = Math.hypot(dx, dy)
+    if (long < 1e-6) return raise('too-short', 'The two middles lie on each other; a circle would do.', 'to')
+    const r = across / 2
+    const [nx, ny] = [(-dy / long) * r, (dx / long) * r]
+    const [a, b, c, d]: Vec2[] = [[from[0] - nx, from[1] - ny], [to[0] - nx, to[1] - ny], [to[0] + nx, to[1] + ny], [from[0] + nx, from[1] + ny]] // prettier-ignore
+    const loop: Loop = [
+      line(a!, b!, `${id}.right`),
+      arc(b!, c!, to, true, `${id}.end`),
+      line(c!, d!, `${id}.left`),
+      arc(d!, a!, from, true, `${id}.start`),
+    ]
+    return {
+      regions: [{ loops: [loop] }],
+      open: [],
+      points: { from, to, middle: [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2] },
+    }
+  },
+})
+
+export const polygonShape = shapeKind({
+  kind: 'polygon',
+  title: 'regular polygon',
+  findBy: ['hexagon', 'nut', 'six corners', 'triangle', 'octagon'],
+  about: 'A regular polygon, across its flats or its corners.',
+  fields: {
+    sides: countField('How many sides', '6', 3, 200),
+    across: lengthField('The size', '10', 0.01, MOST),
+    over: choiceField('What the size is across', 'flats', { flats: 'across its flats', corners: 'across its corners' }),
+    at: placeField('Its middle'),
+    turn: angleField('The turn', '0', -360, 360),
+    is: roleField(),
+  },
+  sentence: ['Polygon of', { field: 'sides', after: ' sides,' }, { field: 'across' }, { field: 'over', after: ',' }, { field: 'at', before: 'about', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  make: ({ sides, across, over, at, turn }, id) => {
+    const radius = over === 'flats' ? across / 2 / Math.cos(Math.PI / sides) : across / 2
+    const corners = Array.from({ length: sides }, (_, k) =>
+      polar(at, radius, turn * DEGREE + (2 * Math.PI * k) / sides),
+    )
+    return {
+      regions: [polygonProfile(corners, corners.map((_, k) => `${id}.${k + 1}`))], // prettier-ignore
+      open: [],
+      points: { middle: at },
+    }
+  },
+})

@@ -1,0 +1,14 @@
+import { token } from '../fields/field-kind'
+import type { PlaneValue } from '../fields/plane'
+import type { Profile, Segment } from '../profile/segment'
+
+/** What a drawing leaves for the steps that make something of it. Lengths mm, on its plane. */
+export interface Drawing {
+  plane: PlaneValue
+  /** What is material. */
+  profile: Profile
+  /** Runs of material that do not close. */
+  open: Segment[][]
+}
+
+export const DRAWING = token<Drawing>('drawing', 'drawing')

@@ -1,0 +1,28 @@
+import { DRAWING } from '../drawn'
+import { newStep, type Offer, type Situation } from '../offer'
+
+const drawings = (at: Situation) => at.left.filter((l) => l.token === DRAWING.name)
+
+/** A part of the last drawing. */
+export function startExtrude(at: Situation): Record<string, unknown> | undefined {
+  const last = drawings(at).at(-1)
+  return last && fieldsFor(at, last.step)
+}
+
+/** What becomes of each drawing that nothing is made of yet. */
+export const offerExtrude = (at: Situation): Offer[] =>
+  drawings(at).flatMap(({ step }): Offer[] => {
+    const drawing = at.document.steps.find((s) => s.id === step)
+    const used = at.document.steps.some((s) => s.id !== step && s.fields.drawing === step)
+    const shapes = drawing?.fields.shapes
+    if (used || !Array.isArray(shapes) || shapes.length === 0) return []
+    const words = `Extrude ${drawing?.name ?? 'the drawing'}`
+    return [{ key: `extrude ${step}`, words, goal: 'draw out', steps: [newStep(at, 'extrude', fieldsFor(at, step))] }]
+  })
+
+/** On a face of a part it is added to that part; otherwise it is one of its own. */
+function fieldsFor(at: Situation, step: string): Record<string, unknown> {
+  const on = at.document.steps.find((s) => s.id === step)?.fields.on
+  const part = typeof on === 'object' && on !== null && 'part' in on ? on.part : undefined
+  return { drawing: step, by: '5', ...(typeof part === 'string' ? { how: 'add', parts: [part] } : {}) }
+}

@@ -1,0 +1,143 @@
+import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../tests/support/drawn'
+import { keepFace, pointable, seen } from '../faces/resolve'
+import type { BuiltPart } from '../built/built'
+import { setField } from '../document/edits'
+
+const PLATE = [shape('rectangle', { width: '40', height: '24' }), shape('circle', { across: '8', is: 'hole' })]
+const drawing = (shapes: object[], more: Fields = {}) => ['drawing', { shapes, ...more }, 'd'] as const
+const volume = async (...steps: readonly StepOf[]) => {
+  const { volumes, problems } = await built(sheetOf(...steps))
+  expect(problems).toEqual([])
+  return volumes
+}
+/** Chords stay 0.002 mm inside a curve, which is up to 0.12 % of these volumes. */
+const near = (value: number | undefined, wanted: number) => expect(Math.abs((value ?? 0) / wanted - 1)).toBeLessThan(1.2e-3) // prettier-ignore
+
+/** The flat face of a part that points a way, as it would be picked. */
+function facing(part: BuiltPart, way: readonly number[]) {
+  const on = pointable(part.mesh)
+  const region = on.topology.surfaceOf.findIndex((s) => {
+    const { shape: is } = part.mesh.surfaces[s]!
+    return is.kind === 'plane' && is.normal.every((v, k) => Math.abs(v - way[k]!) < 1e-6)
+  })
+  const t = on.topology.regionOf.indexOf(region)
+  const point = [0, 1, 2].map((k) => [0, 1, 2].reduce((sum, c) => sum + part.mesh.positions[3 * part.mesh.indices[3 * t + c]! + k]! / 3, 0)) // prettier-ignore
+  return keepFace(seen(on), region, point as unknown as [number, number, number])
+}
+
+test('a drawing drawn out is its area times its height, whichever way and on whichever plane', async () => {
+  const area = 40 * 24 - 16 * Math.PI
+  for (const base of ['ground', 'front', 'side'])
+    for (const way of ['out', 'in', 'both'])
+      near((await volume(drawing(PLATE, { on: { base, off: '3' } }), ['extrude', { by: '7.5', way }, 'e']))['e'], area * 7.5) // prettier-ignore
+})
+
+test('a wall inside the edge takes what an offset leaves (Steiner)', async () => {
+  const v = await volume(drawing([PLATE[0]!]), ['extrude', { by: '10', what: 'wall', wall: '2' }, 'e'])
+  near(v['e'], (40 * 24 - 36 * 20) * 10)
+})
+
+test('a solid turned about an axis is its area times the way of its middle (Pappus)', async () => {
+  const rim = (along: number, up: number) => [shape('rectangle', { width: '4', height: '10', at: at(along, up) })]
+  const full = 2 * Math.PI * 12 * 40
+  near((await volume(drawing(rim(12, 5)), ['revolve', {}, 'r']))['r'], full)
+  near((await volume(drawing(rim(-12, 5)), ['revolve', {}, 'r']))['r'], full)
+  near((await volume(drawing(rim(12, 5)), ['revolve', { by: '90' }, 'r']))['r'], full / 4)
+  near((await volume(drawing(rim(3, 14)), ['revolve', { axis: 'along', at: '2', by: '200' }, 'r']))['r'], (full * 200) / 360) // prettier-ignore
+  const half = [shape('arc', { from: at(0, -6), over: at(6, 0), to: at(0, 6) }), shape('line', { from: at(0, 6), to: at(0, -6) })] // prettier-ignore
+  near((await volume(drawing(half), ['revolve', {}, 'r']))['r'], (4 / 3) * Math.PI * 216)
+  const through = await built(sheetOf(drawing(rim(1, 0)), ['revolve', {}, 'r']))
+  expect(through.problems[0]).toMatchObject({ field: 'at', message: expect.stringContaining('at -1.00 mm or less, or at 3.00 mm or more') }) // prettier-ignore
+})
+
+test.each<[Fields, number]>([
+  [{ shape: 'box', width: '10', depth: '20', height: '3' }, 600],
+  [{ shape: 'cylinder', across: '10', height: '4' }, 100 * Math.PI],
+  [{ shape: 'tube', across: '10', wall: '2', height: '4' }, 64 * Math.PI],
+  [{ shape: 'cone', across: '10', top: '0', height: '6' }, 50 * Math.PI],
+  [{ shape: 'cone', across: '10', top: '4', height: '6' }, 2 * Math.PI * (25 + 10 + 4)],
+  [{ shape: 'ball', across: '12' }, 288 * Math.PI],
+  [{ shape: 'wedge', width: '10', depth: '6', height: '4' }, 120],
+])('a plain solid %j is as large as it should be, turned and turned over', async (fields, wanted) => {
+  near((await volume(['solid', fields, 's']))['s'], wanted)
+  near((await volume(['solid', { ...fields, way: 'in', turn: '31', at: at(5, 6), on: { base: 'side', off: '4' } }, 's']))['s'], wanted) // prettier-ignore
+})
+
+test('parts are added to each other, taken from each other, or kept in common; what is used can be kept', async () => {
+  const box = ['solid', { shape: 'box', width: '20', depth: '20', height: '10' }, 'box'] as const
+  const rod = ['solid', { shape: 'cylinder', across: '8', height: '30' }, 'rod'] as const
+  const combined = (what: string, after = 'gone') =>
+    volume(box, rod, ['combine', { part: 'box', do: what, tools: ['rod'], after }, 'c'])
+  const [disc, cube] = [16 * Math.PI, 4000]
+  near((await combined('add'))['box'], cube + disc * 20)
+  near((await combined('take'))['box'], cube - disc * 10)
+  near((await combined('common'))['box'], disc * 10)
+  expect(Object.keys(await combined('take'))).toEqual(['box'])
+  expect(Object.keys(await combined('take', 'kept'))).toEqual(['box', 'rod'])
+})
+
+describe('a drawing on the face of a part', () => {
+  const base = [['solid', { shape: 'box', width: '30', depth: '20', height: '10' }, 'box']] as const
+  const onto = async (way: readonly number[], extrude: Fields, more: Fields = {}) => {
+    const { build } = await built(sheetOf(...base))
+    const on = { part: 'box', face: facing(build.parts[0]!, way), off: '0', datum: 'middle', ...more }
+    const disc = [shape('circle', { across: '6' })]
+    return sheetOf(...base, ['drawing', { on, shapes: disc }, 'd'], ['extrude', { parts: ['box'], ...extrude }, 'e'])
+  }
+
+  test('adds to it and takes from it, by a length or through all', async () => {
+    const disc = 9 * Math.PI
+    for (const way of [
+      [0, 0, 1],
+      [1, 0, 0],
+      [0, -1, 0],
+      [0, 0, -1],
+    ]) {
+      // prettier-ignore
+      const add = await built(await onto(way, { how: 'add', by: '5' }))
+      near(add.volumes['box'], 6000 + disc * 5)
+      expect(add.notes.join()).not.toContain('pieces')
+      near((await built(await onto(way, { how: 'take', by: '4', way: 'in' }))).volumes['box'], 6000 - disc * 4)
+      const deep = way[0] !== 0 ? 30 : way[1] !== 0 ? 20 : 10
+      near((await built(await onto(way, { how: 'take', reach: 'through' }))).volumes['box'], 6000 - disc * deep)
+    }
+  })
+
+  test('follows its face, says when it goes the wrong way, and needs a part', async () => {
+    const project = await onto([0, 0, 1], { how: 'add', by: '5' })
+    const higher = await built(setField('box', 'height', '25')(project))
+    near(higher.volumes['box'], 15000 + 45 * Math.PI)
+    const top = Math.max(...higher.build.parts[0]!.mesh.positions.filter((_, i) => i % 3 === 2))
+    expect(top).toBeCloseTo(30, 4)
+    expect((await built(await onto([0, 0, 1], { how: 'take', by: '4' }))).notes.join()).toMatch(/does not reach/)
+    expect((await built(await onto([0, 0, 1], { how: 'take', parts: [] }))).problems[0]).toMatchObject({ field: 'parts' }) // prettier-ignore
+  })
+})
+
+test('all of it is closed, at every quality', async () => {
+  const project = sheetOf(
+    drawing([shape('teeth', { root: '31.4', outside: '41.6', crown: '1.9' }), shape('rectangle', { width: '8.3', height: '8.3', is: 'hole' })]), // prettier-ignore
+    ['extrude', { by: '7.5' }, 'e'],
+    ['solid', { shape: 'ball', across: '10', at: at(30, 0) }, 's'],
+    ['revolve', { by: '120', axis: 'along', at: '-30' }, 'r'],
+  )
+  for (const quality of ['drag', 'view', 'export'] as const) {
+    const { build, problems } = await built(project, quality)
+    expect(problems).toEqual([])
+    for (const { mesh } of build.parts) {
+      const sides = new Map<string, number>()
+      for (let t = 0; t < mesh.indices.length; t += 3)
+        for (const [i, j] of [
+          [0, 1],
+          [1, 2],
+          [2, 0],
+        ] as const) {
+          // prettier-ignore
+          const [a, b] = [mesh.indices[t + i]!, mesh.indices[t + j]!]
+          const key = a < b ? `${a} ${b}` : `${b} ${a}`
+          sides.set(key, (sides.get(key) ?? 0) + (a < b ? 1 : -1))
+        }
+      expect([...sides.values()].every((v) => v === 0)).toBe(true)
+    }
+  }
+})
