@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
+import type { Vec2 } from '../geometry/vec'
 import { ok, type Problem, ProblemError } from '../result'
 import { type AngleField, angleKind, type CountField, countKind } from './number'
 import { type ChoiceField, choiceKind, type TextField, textKind, type YesNoField, yesNoKind } from './choice'
@@ -8,7 +9,23 @@ import type { FieldBase, FieldKind, Resolved, Scope } from './field-kind'
 import { type LengthField, lengthKind } from './length'
 import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type OutlineField, outlineKind } from './outline'
-import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
+import { type PlaceField, placeKind, type PlacesField, placesKind, type SavedPlace } from './place'
+
+/** How a shape is drawn with the pointer. */
+export interface DrawnBy {
+  /** On the keyboard. */
+  key: string
+  /** What each point is asked for with; with `endless`, the last of them again and again. */
+  asks: readonly string[]
+  endless?: true
+  /** Fields whose figures can be typed once the first point is there. */
+  figures?: readonly string[]
+  /** The fields of a shape by the places pointed at; lengths to a hundredth. */
+  start: (at: readonly SavedPlace[], points: readonly Vec2[]) => Record<string, unknown>
+}
+
+/** A length as pointing gives it. */
+export const pointed = (mm: number): string => String(Math.max(0.01, Math.round(mm * 100) / 100))
 
 /** One kind of shape: what is said of it, and what it comes to. */
 export interface ShapeKind {
@@ -18,6 +35,9 @@ export interface ShapeKind {
   about: string
   fields: Readonly<Record<string, ShapeFieldSpec>>
   sentence: readonly (string | { field: string; before?: string; after?: string; when?: readonly [string, string] })[]
+  drawn?: DrawnBy
+  /** Fields of one that is made of shapes that are picked, and how that is offered. */
+  ofPicked?: { words: string; start: (ids: readonly string[]) => Record<string, unknown> }
   /** @throws a problem, about one of its fields where it can say which */
   make: (values: never, id: string) => Omit<Drawn, 'id' | 'kind' | 'is'> & { is?: ShapeRole }
 }

@@ -5,9 +5,11 @@ import type { Imported } from '@/core/formats/read-file'
 import type { ImportedModel } from '@/core/references/model'
 import type { Goal, Offer } from '@/core/steps/offer'
 import { propose, takeOffer } from '@/core/steps/offers'
+import { stepKindNamed } from '@/core/steps/registry'
 import { swapReference } from '@/core/sheet/swap-reference'
 import { newId } from '../new-id'
 import type { Engine } from '../engine/engine'
+import { openDrawing } from '../store/drawing-state'
 import { openPhoto } from '../store/photo-state'
 import { situationOf } from './offers'
 import { ProjectFiles } from './project-files'
@@ -98,8 +100,10 @@ export class Actions {
   /** Takes up what is offered, all of it as one edit. */
   take(...offers: readonly Offer[]): void {
     const { edit, set } = this.store.getState()
-    set({ place: 'shape' })
+    set({ place: 'shape', drawing: undefined })
     edit(together(...offers.map(takeOffer)))
+    const opened = offers.flatMap((o) => o.steps).find((s) => stepKindNamed(s.kind)?.fields.shapes?.type === 'shapes')
+    if (opened) set({ drawing: openDrawing(opened.id), picks: [] })
   }
 
   /** Takes up what is offered for a reference, and what is then offered for what that makes. */

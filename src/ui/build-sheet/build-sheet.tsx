@@ -88,6 +88,8 @@ function EmptySheet() {
   const { references, outlines } = useDocument()
   const gathered = references.length + outlines.length
   const set = useProject((s) => s.set)
+  const actions = useActions()
+  const begin = useAdditions().filter((a) => a.group === 'make' && a.offer)
   return (
     <p className="py-2 text-soft">
       {gathered === 0
@@ -97,7 +99,13 @@ function EmptySheet() {
         <button type="button" className="figure" onClick={() => set({ place: 'gather' })}>
           see what is gathered
         </button>
-      )}
+      )}{' '}
+      Or begin with a part of your own:{' '}
+      {begin.map((a) => (
+        <button key={a.key} type="button" className="figure mr-3" onClick={() => actions.take(a.offer!)}>
+          {a.words.toLowerCase()}
+        </button>
+      ))}
     </p>
   )
 }

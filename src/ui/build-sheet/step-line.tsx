@@ -1,7 +1,7 @@
 'use client'
 import { MoreHorizontal } from 'lucide-react'
 import { memo, useState } from 'react'
-import { duplicateStep, moveStep, nameStep, removeStep, setField, setOff } from '@/core/document/edits'
+import { duplicateStep, moveStep, nameStep, removeStep, setOff } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
 import type { StepView } from '@/worker/views'
@@ -10,7 +10,8 @@ import { Menu } from '../primitives/menu'
 import { NameInput } from '../primitives/name-input'
 import { refocus } from '../primitives/refocus'
 import { useProject } from '../store/store'
-import { editorOf } from './editors'
+import { Problems, Sentence } from './sentence'
+import { Shapes } from './shapes'
 
 /** One numbered sentence of the sheet, with its values, its menu, and what is wrong with it. */
 export const StepLine = memo(function StepLine({
@@ -22,7 +23,6 @@ export const StepLine = memo(function StepLine({
   number: number
   report: StepView | undefined
 }) {
-  const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
   const picked = useProject((s) => s.picks.some((p) => p.name?.step === step.id))
   const kind = stepKindNamed(step.kind)
@@ -40,48 +40,10 @@ export const StepLine = memo(function StepLine({
         {!kind || !saved ? (
           <span>A step this Anorak does not know ({step.kind}).</span>
         ) : (
-          <p className="leading-[1.65]">
-            {kind.sentence.map((word, i) => {
-              const space = i === 0 ? '' : ' '
-              if (typeof word === 'string') return `${space}${word}`
-              if (word.when && saved[word.when[0]] !== word.when[1]) return null
-              const spec = kind.fields[word.field]!
-              const Editor = editorOf(spec)
-              return (
-                Editor && (
-                  <span key={word.field}>
-                    {space}
-                    {word.before && `${word.before} `}
-                    <Editor
-                      step={step}
-                      field={word.field}
-                      spec={spec}
-                      saved={saved[word.field]}
-                      report={report}
-                      write={(value) => edit(setField(step.id, word.field, value as ProjectStep['fields'][string]))}
-                    />
-                    {word.after && `\u2060${word.after}`}
-                  </span>
-                )
-              )
-            })}
-          </p>
+          <Sentence of={step} words={kind.sentence} specs={kind.fields} saved={saved} report={report} />
         )}
-        {report?.problems.map((p) => (
-          <p
-            key={`${p.field} ${p.message}`}
-            role="alert"
-            className="mt-0.5 text-[14px] leading-snug text-rust no-underline"
-          >
-            <span aria-hidden>▲ </span>
-            {p.message}
-          </p>
-        ))}
-        {report?.notes.map((note) => (
-          <p key={note} className="mt-0.5 text-[14px] leading-snug text-soft">
-            {note}
-          </p>
-        ))}
+        {kind && saved && <Shapes step={step} report={report} />}
+        <Problems report={report} />
       </div>
       <StepMenu step={step} />
     </li>

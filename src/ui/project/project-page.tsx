@@ -5,6 +5,7 @@ import type { Problem } from '@/core/result'
 import { call, type OpenProject } from '../api'
 import { BuildSheet } from '../build-sheet/build-sheet'
 import { Calipers } from '../calipers/calipers'
+import { DrawingDesk } from '../drawing/drawing-desk'
 import { Engine } from '../engine/engine'
 import { shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
@@ -136,8 +137,13 @@ function Layout() {
           <LeftPage />
         </section>
         <SceneHost onView={onView}>
-          <PhotoDesk />
-          <Calipers />
+          {(view) => (
+            <>
+              {view && <DrawingDesk scene={view} />}
+              <PhotoDesk />
+              <Calipers />
+            </>
+          )}
         </SceneHost>
         <aside
           aria-label="Ledger"

@@ -1,5 +1,7 @@
 import { type Box3, OrthographicCamera, PerspectiveCamera, Vector3 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
+import { apply, type Placement } from '@/core/geometry/placement'
+import type { Vec2 } from '@/core/geometry/vec'
 import { type Direction, LOOK_FROM } from './directions'
 
 /** Beyond this factor things are of another size altogether. */
@@ -36,7 +38,30 @@ export class Eye {
     this.wide.updateProjectionMatrix()
   }
 
+  /** Looks square at a plane, its along to the right, until it is told where to look from. @param scale pixels a mm */
+  square(frame: Placement, [x, y]: Vec2, scale: number): void {
+    this.setPerspective(false)
+    this.controls.enabled = false
+    const point = (p: readonly [number, number, number]) => new Vector3(...apply(frame, p))
+    const origin = point([0, 0, 0])
+    const target = point([x, y, 0])
+    const { clientWidth, clientHeight } = this.canvas
+    this.ortho.zoom = 1
+    this.ortho.top = clientHeight / 2 / scale
+    this.ortho.bottom = -this.ortho.top
+    this.ortho.right = clientWidth / 2 / scale
+    this.ortho.left = -this.ortho.right
+    this.ortho.updateProjectionMatrix()
+    this.ortho.up.copy(point([0, 1, 0]).sub(origin))
+    this.ortho.position.copy(target).add(point([0, 0, 1]).sub(origin).multiplyScalar(1000))
+    this.ortho.lookAt(target)
+    this.controls.target.copy(target)
+    this.moved()
+  }
+
   look(from: Direction): void {
+    this.controls.enabled = true
+    this.ortho.up.set(0, 0, 1)
     const target = this.controls.target
     const reach = this.camera.position.distanceTo(target) || 400
     this.camera.position.copy(target).add(new Vector3(...LOOK_FROM[from]).normalize().multiplyScalar(reach))

@@ -20,11 +20,13 @@ export function SceneHost({
   children,
 }: {
   onView: (view: SceneView | undefined) => void
-  children?: React.ReactNode
+  /** What is laid over it; some of it moves with the view. */
+  children?: (view: SceneView | undefined) => React.ReactNode
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const picks = useProject((s) => s.picks.length)
   const set = useProject((s) => s.set)
+  const drawing = useProject((s) => s.drawing !== undefined)
   const [view, setView] = useState<SceneView>()
   const [broken, setBroken] = useState(false)
   useEffect(() => {
@@ -89,11 +91,11 @@ export function SceneHost({
           This browser shows no 3D pictures (WebGL is off). The sheet, the ledger and the export work without it.
         </p>
       )}
-      {view && <Dial view={view} />}
+      {view && !drawing && <Dial view={view} />}
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
       <Working />
-      {children}
+      {children?.(view)}
     </section>
   )
 }
@@ -108,7 +110,7 @@ function useBodies(view: SceneView | undefined): void {
   const swap = useProject((s) => s.swap)
   const perspective = useProject((s) => s.perspective)
   // While things are gathered, the parts stand back.
-  const usual: Showing = useProject((s) => (s.place === 'gather' ? 'ghost' : 'solid'))
+  const usual: Showing = useProject((s) => (s.place === 'gather' || s.drawing ? 'ghost' : 'solid'))
   const keys = useRef(new Map<string, string>())
   useEffect(() => {
     if (!view || !build) return

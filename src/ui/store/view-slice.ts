@@ -1,5 +1,6 @@
 import type { Pick } from '@/core/fit/picks'
 import type { Material } from '@/core/references/materials'
+import type { DrawingState } from './drawing-state'
 import type { PhotoState } from './photo-state'
 import type { Slice } from './slice'
 
@@ -38,6 +39,8 @@ export interface View {
   editing: string | undefined
   /** The photo that is worked on, in place of the scene. */
   photo: PhotoState | undefined
+  /** The drawing that is worked on. */
+  drawing: DrawingState | undefined
 }
 
 export interface ViewSlice extends View {
@@ -60,5 +63,6 @@ export const viewSlice =
     calipers: false,
     editing: undefined,
     photo: undefined,
+    drawing: undefined,
     set,
   })

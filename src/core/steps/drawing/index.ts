@@ -20,7 +20,7 @@ export const drawingStep = stepKind({
     on: '`{"base": "ground" \\| "front" \\| "side", "off": formula}`, or a flat face of a part: `{"part": id, "face": kept face, "off": formula, "datum": "middle" \\| "corner"}`', // prettier-ignore
     shapes: 'a list of `{"id", "kind", "fields"}`; the kinds are listed below',
   },
-  sentence: ['Drawing on', { field: 'on', after: ':' }, { field: 'shapes' }],
+  sentence: ['Drawing on', { field: 'on', after: '.' }, { field: 'shapes' }],
   publishes: [DRAWING],
   facts: { width: 'from left to right', height: 'from the lowest to the highest point' },
   start: startDrawing,

@@ -2,11 +2,13 @@ import type { FC } from 'react'
 import type { FieldSpec } from '@/core/fields/kinds'
 import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
+import { NamedShapesEditor, OutlineEditor, PlaneEditor, PublicationEditor } from './drawings'
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor } from './figure'
 import { PartEditor, PartsEditor } from './part'
 import { EdgesEditor, FacesEditor } from './picks'
+import { PlaceEditor, PlacesEditor } from './place'
 import { ReferenceEditor } from './reference'
 
 type Editors = { [T in FieldSpec['type']]: FC<EditorProps<Extract<FieldSpec, { type: T }>, never>> | undefined }
@@ -21,7 +23,7 @@ const EDITORS = {
   text: TextEditor,
   fit: FitEditor,
   reference: ReferenceEditor,
-  publication: undefined,
+  publication: PublicationEditor,
   item: ItemEditor,
   'item-choices': ItemChoicesEditor,
   holes: HolesEditor,
@@ -29,6 +31,13 @@ const EDITORS = {
   parts: PartsEditor,
   faces: FacesEditor,
   edges: EdgesEditor,
+  outline: OutlineEditor,
+  plane: PlaneEditor,
+  place: PlaceEditor,
+  places: PlacesEditor,
+  // The shapes of a drawing are listed under its sentence.
+  shapes: undefined,
+  'named-shapes': NamedShapesEditor,
 } as unknown as Editors
 
 export const editorOf = (spec: FieldSpec) => EDITORS[spec.type] as FC<EditorProps<FieldSpec, unknown>> | undefined

@@ -56,6 +56,7 @@ export const ringShape = shapeKind({
     over: angleField('The angle that they share', '360', -360, 360),
   },
   sentence: ['Repeat', { field: 'of' }, { field: 'count', before: 'in a ring of' }, { field: 'about', before: 'about', after: ',' }, { field: 'over', before: 'over', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'repeat it in a ring', start: (of) => ({ of }) },
   make: ({ of, count, about, over }, id) => {
     const full = Math.abs(Math.abs(over) - 360) < 1e-9
     const step = over / (full ? count : count - 1)
@@ -84,6 +85,7 @@ export const rowShape = shapeKind({
     turn: angleField('The direction', '0', -360, 360),
   },
   sentence: ['Repeat', { field: 'of' }, { field: 'count', before: 'in a row of' }, { field: 'along', before: 'every', after: ',' }, { field: 'rows', after: ' rows' }, { field: 'up', before: 'every', after: ',' }, { field: 'turn', before: 'along', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'repeat it in a row', start: (of) => ({ of }) },
   make: ({ of, count, along, rows, up, turn }, id) => {
     if (count * rows > MOST_PIECES) return raise('many', `That makes ${count * rows} copies; up to ${MOST_PIECES} would do.`, 'count') // prettier-ignore
     const put = turnedAbout([0, 0], turn)
@@ -109,6 +111,7 @@ export const mirrorShape = shapeKind({
     turn: angleField('The direction of the line', '90', -360, 360),
   },
   sentence: ['Mirror', { field: 'of' }, { field: 'at', before: 'at the line through' }, { field: 'turn', before: 'along', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'mirror it', start: (of) => ({ of }) },
   make: ({ of, at, turn }, id) => {
     const [there, back] = [turnedAbout([0, 0], -turn), turnedAbout([0, 0], turn)]
     const put: Put = ([x, y]) => {

@@ -52,6 +52,7 @@ export const offsetShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Offset of', { field: 'of', after: ',' }, { field: 'by' }, { field: 'way', before: 'per side', after: ',' }, { field: 'corners', before: 'corners', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'go round it at a distance', start: (of) => ({ of }) },
   make: ({ of, way, by, corners }, id) => {
     const found = expectOk(offsetProfile(areaOf(of), way === 'around' ? by : -by, corners))
     return found.loops.length === 0
@@ -72,6 +73,7 @@ export const bandShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Band', { field: 'across', after: ' wide' }, { field: 'of', before: 'along', after: ',' }, { field: 'ends', before: 'its ends', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'make a band along it', start: (of) => ({ of }) },
   make: ({ of, across, ends }, id) => {
     const pieces = of.flatMap((s) => [...s.open.flat(), ...s.regions.flatMap((r) => r.loops.flat())])
     if (pieces.length === 0) return raise('empty', 'There is no line to run along.', 'of')

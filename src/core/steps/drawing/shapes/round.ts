@@ -2,7 +2,8 @@ import { lengthField } from '../../../fields/length'
 import { placeField } from '../../../fields/place'
 import { circleThrough } from '../../../profile/arcs'
 import { arcThrough } from '../../../outlines/simplify'
-import { pointAt } from '../../../profile/segment'
+import { pointed } from '../../../fields/shapes'
+import { gap2, pointAt } from '../../../profile/segment'
 import { circle } from '../../../profile/shapes'
 import { raise } from '../../../result'
 import { shapeKind } from './shape-kind'
@@ -17,6 +18,12 @@ export const circleShape = shapeKind({
   about: 'A circle about a place.',
   fields: { at: placeField('Its middle'), across: lengthField('The diameter', '10', 0.01, MOST), is: roleField() },
   sentence: ['Circle', { field: 'across', before: 'Ø' }, { field: 'at', before: 'about', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'c',
+    asks: ['Point at its middle.', 'Point at its edge, or type its diameter.'],
+    figures: ['across'],
+    start: ([at], [a, b]) => ({ at, across: pointed(2 * gap2(a!, b!)) }),
+  },
   make: ({ at, across }, id) => ({
     regions: [circle(at, across / 2, id)],
     open: [],
@@ -37,6 +44,11 @@ export const circleThroughShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Circle through', { field: 'a', after: ',' }, { field: 'b' }, { field: 'c', before: 'and', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'o',
+    asks: ['Point at a place on the circle.', 'A second place on it.', 'And a third.'],
+    start: ([a, b, c]) => ({ a, b, c }),
+  },
   make: ({ a, b, c }, id) => {
     const round = circleThrough(a, b, c)
     if (!round || round.radius > MOST)
@@ -62,6 +74,11 @@ export const arcShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Arc from', { field: 'from' }, { field: 'over', before: 'over' }, { field: 'to', before: 'to', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'a',
+    asks: ['Point at where the arc begins.', 'Point at where it ends.', 'Point at a place on it.'],
+    start: ([from, to, over]) => ({ from, over, to }),
+  },
   make: ({ from, over, to }, id) => {
     const found = arcThrough(from, over, to)
     if (!found || found.kind !== 'arc')

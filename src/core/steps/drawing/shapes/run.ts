@@ -24,6 +24,12 @@ export const runShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Line through', { field: 'through', after: ',' }, { field: 'ends', after: ',' }, { field: 'round', before: 'corners rounded', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'k',
+    asks: ['Point at where the line begins.', 'Point at its next corner.'],
+    endless: true,
+    start: (through) => ({ through }),
+  },
   make: ({ through, ends, round }, id) => {
     const isClosed = ends === 'closed'
     if (isClosed && through.length < 3) return raise('few', 'A closed line needs three corners.', 'through')
@@ -43,6 +49,12 @@ export const curveShape = shapeKind({
   about: 'A smooth curve through places, kept to 0.001 mm by arcs.',
   fields: { through: placesField('Its points', 2), ends: closedField(), is: roleField() },
   sentence: ['Curve through', { field: 'through', after: ',' }, { field: 'ends', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'u',
+    asks: ['Point at where the curve begins.', 'Point at where it runs through next.'],
+    endless: true,
+    start: (through) => ({ through }),
+  },
   make: ({ through, ends }, id) => {
     const isClosed = ends === 'closed'
     if (isClosed && through.length < 3) return raise('few', 'A closed curve needs three points.', 'through')

@@ -1,9 +1,10 @@
 import { angleField, countField } from '../../../fields/number'
 import { choiceField } from '../../../fields/choice'
 import { lengthField } from '../../../fields/length'
-import { placeField } from '../../../fields/place'
+import { placeField, type SavedPlace } from '../../../fields/place'
+import { pointed } from '../../../fields/shapes'
 import type { Vec2 } from '../../../geometry/vec'
-import { arc, line, type Loop, pointAt, polar } from '../../../profile/segment'
+import { arc, gap2, line, type Loop, pointAt, polar } from '../../../profile/segment'
 import { polygonProfile } from '../../../profile/shapes'
 import { raise } from '../../../result'
 import { shapeKind } from './shape-kind'
@@ -11,6 +12,20 @@ import { roleField } from './role'
 
 const MOST = 10_000
 const DEGREE = Math.PI / 180
+
+/** A place moved along and up, where it is given by these. */
+const shifted = (at: SavedPlace, along: number, up: number): SavedPlace => {
+  if (!('along' in at)) return at
+  const by = (c: number | string, d: number) =>
+    d === 0 ? c : typeof c === 'number' ? Math.round((c + d) * 100) / 100 : `${c} - ${pointed(-d)}`
+  return { ...at, along: by(at.along, along), up: by(at.up, up) }
+}
+
+/** How far a point is from the line through two others. */
+const fromLine = (a: Vec2, b: Vec2, p: Vec2): number => {
+  const long = gap2(a, b) || 1
+  return Math.abs((p[0] - a[0]) * (b[1] - a[1]) - (p[1] - a[1]) * (b[0] - a[0])) / long
+}
 
 /** Takes a point of a shape's own frame to where the shape stands and how it is turned. */
 export const turnedAbout = (at: Vec2, degrees: number) => {
@@ -26,6 +41,11 @@ export const lineShape = shapeKind({
   about: 'A straight line between two places.',
   fields: { from: placeField('Its beginning', -10, 0), to: placeField('Its end', 10, 0), is: roleField() },
   sentence: ['Line from', { field: 'from' }, { field: 'to', before: 'to', after: ',' }, { field: 'is', after: '.' }],
+  drawn: {
+    key: 'l',
+    asks: ['Point at where the line begins.', 'Point at where it ends.'],
+    start: ([from, to]) => ({ from, to }),
+  },
   make: ({ from, to }, id) => {
     if (Math.hypot(to[0] - from[0], to[1] - from[1]) < 1e-6)
       return raise('too-short', 'The line ends where it begins; put one of its ends elsewhere.', 'to')
@@ -48,6 +68,17 @@ export const rectangleShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Rectangle', { field: 'width' }, { field: 'height', before: 'by', after: ',' }, { field: 'by' }, { field: 'at', before: 'at', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'r',
+    asks: ['Point at a corner of it.', 'Point at the corner across, or type its sizes.'],
+    figures: ['width', 'height'],
+    start: ([at], [a, b]) => {
+      const [x, y] = [b![0] - a![0], b![1] - a![1]]
+      const sizes = { width: pointed(Math.abs(x)), height: pointed(Math.abs(y)), by: 'corner' }
+      const lower = { x: Math.min(0, x), y: Math.min(0, y) }
+      return { ...sizes, at: shifted(at!, lower.x, lower.y) }
+    },
+  },
   make: ({ width, height, by, at, turn }, id) => {
     const [x, y] = by === 'middle' ? [-width / 2, -height / 2] : [0, 0]
     const put = turnedAbout(at, turn)
@@ -74,6 +105,12 @@ export const slotShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Slot', { field: 'across', after: ' wide,' }, { field: 'from', before: 'from' }, { field: 'to', before: 'to', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 's',
+    asks: ['Point at one middle of the slot.', 'Point at its other middle.', 'Point at its side, or type its width.'],
+    figures: ['across'],
+    start: ([from, to], [a, b, c]) => ({ from, to, across: pointed(2 * fromLine(a!, b!, c ?? b!)) }),
+  },
   make: ({ from, to, across }, id) => {
     const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
     const long = Math.hypot(dx, dy)
@@ -109,6 +146,12 @@ export const polygonShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Polygon of', { field: 'sides', after: ' sides,' }, { field: 'across' }, { field: 'over', after: ',' }, { field: 'at', before: 'about', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'p',
+    asks: ['Point at its middle.', 'Point at one of its corners, or type its size across the flats.'],
+    figures: ['across', 'sides'],
+    start: ([at], [a, b]) => ({ at, across: pointed(2 * gap2(a!, b!) * Math.cos(Math.PI / 6)) }),
+  },
   make: ({ sides, across, over, at, turn }, id) => {
     const radius = over === 'flats' ? across / 2 / Math.cos(Math.PI / sides) : across / 2
     const corners = Array.from({ length: sides }, (_, k) =>

@@ -3,7 +3,8 @@ import { lengthField } from '../../../fields/length'
 import { angleField, countField } from '../../../fields/number'
 import { placeField } from '../../../fields/place'
 import type { Vec2 } from '../../../geometry/vec'
-import { arc, line, type Loop, polar, type Segment } from '../../../profile/segment'
+import { pointed } from '../../../fields/shapes'
+import { arc, gap2, line, type Loop, polar, type Segment } from '../../../profile/segment'
 import { arcThrough } from '../../../outlines/simplify'
 import { raise } from '../../../result'
 import { shapeKind } from './shape-kind'
@@ -32,6 +33,15 @@ export const teethShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Ring of teeth from', { field: 'root', before: 'Ø' }, { field: 'outside', before: 'to Ø' }, { field: 'at', before: 'about', after: ',' }, { field: 'count', after: ' teeth,' }, { field: 'crown', after: ' wide at the crown,' }, { field: 'foot', after: ' at the foot,' }, { field: 'flank', before: 'flanks', after: ',' }, { field: 'turn', before: 'the first at', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 't',
+    asks: ['Point at the middle of the wheel.', 'Point at a crown, or type the diameters.'],
+    figures: ['outside', 'root', 'count'],
+    start: ([at], [a, b]) => {
+      const outside = 2 * gap2(a!, b!)
+      return { at, outside: pointed(outside), root: pointed(0.76 * outside), crown: pointed(0.05 * outside), foot: pointed(0.085 * outside) } // prettier-ignore
+    },
+  },
   make: ({ root, outside, at, count, crown, foot, flank, turn }, id) => {
     if (root >= outside) return raise('root', `The root diameter is ${root.toFixed(2)} mm; under ${outside.toFixed(2)} mm, the outside, would do.`, 'root') // prettier-ignore
     const [r, R] = [root / 2, outside / 2]

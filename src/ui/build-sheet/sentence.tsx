@@ -1,0 +1,76 @@
+'use client'
+import { setField } from '@/core/document/edits'
+import type { ProjectStep } from '@/core/document/schema'
+import type { FieldSpecs } from '@/core/fields/kinds'
+import type { Word } from '@/core/steps/step-kind'
+import type { StepView } from '@/worker/views'
+import { useProject } from '../store/store'
+import { editorOf } from './editors'
+
+/** A sentence with its values, each edited where it stands. Of a step, or of a shape of a drawing. */
+export function Sentence({
+  of,
+  words,
+  specs,
+  saved,
+  report,
+}: {
+  of: ProjectStep
+  words: readonly Word[]
+  specs: FieldSpecs
+  saved: Readonly<Record<string, unknown>>
+  report: StepView | undefined
+}) {
+  const edit = useProject((s) => s.edit)
+  return (
+    <p className="leading-[1.65]">
+      {words.map((word, i) => {
+        const space = i === 0 ? '' : ' '
+        if (typeof word === 'string') return `${space}${word}`
+        if (word.when && saved[word.when[0]] !== word.when[1]) return null
+        const spec = specs[word.field]!
+        const Editor = editorOf(spec)
+        return (
+          Editor && (
+            <span key={`${word.field} ${word.when?.[1] ?? ''}`}>
+              {space}
+              {word.before && `${word.before} `}
+              <Editor
+                step={of}
+                field={word.field}
+                spec={spec}
+                saved={saved[word.field]}
+                report={report}
+                write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
+              />
+              {word.after && `\u2060${word.after}`}
+            </span>
+          )
+        )
+      })}
+    </p>
+  )
+}
+
+/** What is wrong, in plain words. */
+export function Problems({ report }: { report: Pick<StepView, 'problems' | 'notes'> | undefined }) {
+  return (
+    <>
+      {report?.problems.map((p) => (
+        <p
+          key={`${p.field} ${p.message}`}
+          role="alert"
+          className="mt-0.5 text-[14px] leading-snug text-rust no-underline"
+        >
+          <span aria-hidden>▲ </span>
+          {p.message}
+        </p>
+      ))}
+      {report?.notes.map((note) => (
+        <p key={note} className="mt-0.5 text-[14px] leading-snug text-soft">
+          {note}
+        </p>
+      ))}
+    </>
+  )
+}

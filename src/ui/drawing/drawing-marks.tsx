@@ -1,0 +1,95 @@
+import type { ShapeKind } from '@/core/fields/shapes'
+import type { Vec2 } from '@/core/geometry/vec'
+import type { DrawingState } from '../store/drawing-state'
+import { previewOf } from './preview'
+import { openPath, regionsPath } from './shape-paths'
+import { type SheetView, toSheet } from './sheet-view'
+import type { Snapped } from './snapping'
+
+const LINES = [1, 5, 10, 50, 100, 500]
+/** Lines of the grid are at least this far apart, pixels. */
+const APART = 34
+
+/** A quiet grid, in whole millimetres. */
+export function Grid({ view, screen }: { view: SheetView; screen: Vec2 }) {
+  const every = LINES.find((l) => l * view.scale >= APART) ?? LINES.at(-1)!
+  const [x0, y1] = toSheet(view, screen, [0, 0])
+  const [x1, y0] = toSheet(view, screen, screen)
+  const lines = (from: number, to: number) =>
+    Array.from({ length: Math.max(0, Math.floor(to / every) - Math.ceil(from / every) + 1) }, (_, k) => (Math.ceil(from / every) + k) * every) // prettier-ignore
+  const x = (v: number) => screen[0] / 2 + (v - view.centre[0]) * view.scale
+  const y = (v: number) => screen[1] / 2 - (v - view.centre[1]) * view.scale
+  return (
+    <g stroke="var(--rule)" strokeOpacity={0.55}>
+      {lines(x0, x1).map((v) => (
+        <line key={`x${v}`} x1={x(v)} x2={x(v)} y1={0} y2={screen[1]} strokeOpacity={v === 0 ? 1 : 0.5} />
+      ))}
+      {lines(y0, y1).map((v) => (
+        <line key={`y${v}`} y1={y(v)} y2={y(v)} x1={0} x2={screen[0]} strokeOpacity={v === 0 ? 1 : 0.5} />
+      ))}
+    </g>
+  )
+}
+
+/** Where places are measured from. */
+export const Datum = ({ at: [x, y] }: { at: Vec2 }) => (
+  <g fill="none" stroke="var(--rust)" strokeWidth={1.4}>
+    <circle cx={x} cy={y} r={4.5} />
+    <path d={`M${x - 9} ${y}h18M${x} ${y - 9}v18`} />
+  </g>
+)
+
+/** Places that can be dragged. */
+export const FreePoints = ({ points, at }: { points: readonly { at: Vec2 }[]; at: (p: Vec2) => Vec2 }) =>
+  points.map((p, i) => {
+    const [x, y] = at(p.at)
+    return <rect key={i} x={x - 3.5} y={y - 3.5} width={7} height={7} fill="var(--sheet)" stroke="var(--figure)" strokeWidth={1.5} /> // prettier-ignore
+  })
+
+/** The shape in hand as it would be, and where the pointer has caught. */
+export function InHand({
+  kind,
+  state,
+  cursor,
+  at,
+}: {
+  kind: ShapeKind | undefined
+  state: DrawingState
+  cursor: Snapped | undefined
+  at: (p: Vec2) => Vec2
+}) {
+  if (!kind) return null
+  const drawn = cursor && previewOf(kind, state, cursor)
+  return (
+    <g>
+      {drawn && (
+        <path
+          d={regionsPath(drawn, at, 0.05) + openPath(drawn, at, 0.05)}
+          fill="none"
+          stroke="var(--figure)"
+          strokeWidth={1.6}
+          strokeDasharray="5 4"
+        />
+      )}
+      {state.points.map((p, i) => {
+        const [x, y] = at(p)
+        return <circle key={i} cx={x} cy={y} r={3.5} fill="var(--figure)" />
+      })}
+      {cursor && <Cross at={at(cursor.at)} on={cursor.on} />}
+    </g>
+  )
+}
+
+function Cross({ at: [x, y], on }: { at: Vec2; on: string | undefined }) {
+  return (
+    <g stroke="var(--figure)" fill="none">
+      <path d={`M${x - 8} ${y}h16M${x} ${y - 8}v16`} strokeWidth={1.2} />
+      {on && <circle cx={x} cy={y} r={8} strokeWidth={1.8} />}
+      {on && (
+        <text x={x + 12} y={y - 8} stroke="none" fill="var(--figure)" fontSize={13}>
+          {on}
+        </text>
+      )}
+    </g>
+  )
+}

@@ -1,0 +1,34 @@
+import type { Drawn } from '@/core/fields/drawn-shape'
+import { type ShapeKind, shapeSchema } from '@/core/fields/shapes'
+import type { Vec2 } from '@/core/geometry/vec'
+import type { DrawingState } from '../store/drawing-state'
+import type { Snapped } from './snapping'
+
+/** The shape in hand if its next point were where the pointer is; nothing as long as it would be none. */
+export function previewOf(kind: ShapeKind, state: DrawingState, cursor: Snapped): Drawn | undefined {
+  if (!kind.drawn || state.points.length === 0) return undefined
+  const points = [...state.points, cursor.at]
+  const all = kind.drawn.endless ? points : [...points, ...Array<Vec2>(Math.max(0, kind.drawn.asks.length - points.length)).fill(cursor.at)] // prettier-ignore
+  try {
+    const start = kind.drawn.start(all.map((p) => ({ along: p[0], up: p[1], from: '' })), all) // prettier-ignore
+    const fields = shapeSchema(kind).parse(start)
+    const values = Object.fromEntries(
+      Object.entries(kind.fields).map(([name, spec]) => [name, plainly(spec.type, fields[name])]),
+    )
+    if (kind.drawn.endless && all.length < 3) values.ends = 'open'
+    return { ...kind.make(values as never, 'hand'), id: 'hand', kind: kind.kind, is: 'guide' }
+  } catch {
+    return undefined
+  }
+}
+
+/** What a field comes to that holds nothing but figures. */
+function plainly(type: string, saved: unknown): unknown {
+  const place = (p: unknown): Vec2 => {
+    const { along, up } = p as { along: number; up: number }
+    return [Number(along), Number(up)]
+  }
+  if (type === 'place') return place(saved)
+  if (type === 'places') return (saved as unknown[]).map(place)
+  return type === 'length' || type === 'angle' || type === 'count' ? Number(saved) : saved
+}

@@ -1,0 +1,72 @@
+import type { Drawn } from '@/core/fields/drawn-shape'
+import type { Vec2 } from '@/core/geometry/vec'
+import { chordCount } from '@/core/profile/polygon'
+import { pointAt, type Segment } from '@/core/profile/segment'
+
+/** Lines and arcs as a path of the screen. */
+export function pathOf(run: readonly Segment[], at: (p: Vec2) => Vec2, closed: boolean, within: number): string {
+  const points = run.flatMap((s) => {
+    const count = s.kind === 'line' ? 1 : Math.max(4, chordCount(s, within))
+    return Array.from({ length: count }, (_, k) => at(pointAt(s, k / count)))
+  })
+  const last = run.at(-1)
+  if (last && !closed) points.push(at(last.b))
+  return (
+    points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('') + (closed ? 'Z' : '')
+  )
+}
+
+export const regionsPath = (drawn: Drawn, at: (p: Vec2) => Vec2, within: number): string =>
+  drawn.regions.flatMap((r) => r.loops.map((l) => pathOf(l, at, true, within))).join('')
+
+export const openPath = (drawn: Drawn, at: (p: Vec2) => Vec2, within: number): string =>
+  drawn.open.map((r) => pathOf(r, at, false, within)).join('')
+
+/** What is material, holes out, as one patch. */
+export function Material({ drawn, at, within }: { drawn: readonly Drawn[]; at: (p: Vec2) => Vec2; within: number }) {
+  const of = (is: Drawn['is']) => drawn.filter((d) => d.is === is)
+  return (
+    <>
+      <mask id="drawing-material" maskUnits="userSpaceOnUse" x="-100000" y="-100000" width="200000" height="200000">
+        {of('material').map((d) => (
+          <path key={d.id} d={regionsPath(d, at, within)} fill="#fff" fillRule="evenodd" />
+        ))}
+        {of('hole').map((d) => (
+          <path key={d.id} d={regionsPath(d, at, within)} fill="#000" fillRule="evenodd" />
+        ))}
+      </mask>
+      <rect x={0} y={0} width="100%" height="100%" fill="#8fae94" fillOpacity={0.62} mask="url(#drawing-material)" />
+    </>
+  )
+}
+
+/** A shape's lines: material and holes drawn out, guides in dots, what is made of others thinner. */
+export function ShapeLines({
+  drawn,
+  at,
+  within,
+  picked,
+  copied,
+}: {
+  drawn: Drawn
+  at: (p: Vec2) => Vec2
+  within: number
+  picked: boolean
+  copied: boolean
+}) {
+  const d = regionsPath(drawn, at, within) + openPath(drawn, at, within)
+  const guide = drawn.is === 'guide'
+  return (
+    <>
+      {picked && <path d={d} fill="none" stroke="var(--figure)" strokeOpacity={0.28} strokeWidth={8} />}
+      <path
+        d={d}
+        fill="none"
+        stroke={picked ? 'var(--figure)' : 'var(--ink)'}
+        strokeWidth={picked ? 2.2 : guide || copied ? 1 : 1.6}
+        strokeOpacity={guide ? 0.7 : 1}
+        strokeDasharray={guide ? '1.5 4' : copied ? '6 3' : undefined}
+      />
+    </>
+  )
+}

@@ -1,0 +1,38 @@
+import { boundsOf } from '@/core/profile/measure'
+import type { Drawn } from '@/core/fields/drawn-shape'
+import type { Vec2 } from '@/core/geometry/vec'
+
+/** How a drawing's plane lies on the screen: what is in the middle, mm, and pixels for each mm. */
+export interface SheetView {
+  centre: Vec2
+  scale: number
+}
+
+export const toScreen = ({ centre, scale }: SheetView, [w, h]: Vec2, [x, y]: Vec2): Vec2 => [
+  w / 2 + (x - centre[0]) * scale,
+  h / 2 - (y - centre[1]) * scale,
+]
+
+export const toSheet = ({ centre, scale }: SheetView, [w, h]: Vec2, [x, y]: Vec2): Vec2 => [
+  centre[0] + (x - w / 2) / scale,
+  centre[1] - (y - h / 2) / scale,
+]
+
+/** Nearer and farther by a factor, the point under the pointer staying. */
+export function nearer(view: SheetView, screen: Vec2, pointer: Vec2, by: number): SheetView {
+  const scale = Math.min(400, Math.max(0.02, view.scale * by))
+  const p = toSheet(view, screen, pointer)
+  const q = toSheet({ ...view, scale }, screen, pointer)
+  return { scale, centre: [view.centre[0] + p[0] - q[0], view.centre[1] + p[1] - q[1]] }
+}
+
+/** An empty drawing shows this much, mm. */
+const EMPTY = 70
+
+/** All that is drawn, with a margin and room for the line at the foot. */
+export function wholeOf(drawn: readonly Drawn[], [w, h]: Vec2): SheetView {
+  const loops = drawn.flatMap((d) => [...d.regions.flatMap((r) => r.loops), ...d.open])
+  const [x0, y0, x1, y1] = loops.length > 0 ? boundsOf({ loops }) : [-EMPTY / 2, -EMPTY / 2, EMPTY / 2, EMPTY / 2]
+  const scale = Math.min((0.78 * w) / Math.max(1, x1 - x0), (0.62 * h) / Math.max(1, y1 - y0))
+  return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - (0.07 * h) / scale], scale }
+}

@@ -1,0 +1,24 @@
+import type { SavedPlace } from '@/core/fields/place'
+import type { Vec2 } from '@/core/geometry/vec'
+
+/** What is going on in the drawing that is open; points in mm on its plane. */
+export interface DrawingState {
+  /** The drawing's step. */
+  step: string
+  /** The kind of shape that is being drawn. */
+  tool?: string | undefined
+  /** What was pointed at for it, and how the document would keep it. */
+  points: Vec2[]
+  places: SavedPlace[]
+  /** Shapes that are picked, by id. */
+  picked: string[]
+}
+
+export const openDrawing = (step: string): DrawingState => ({ step, points: [], places: [], picked: [] })
+
+/** Takes a kind of shape in hand, or lays it down. */
+export const withShape = ({ step }: DrawingState, tool?: string): DrawingState => ({ ...openDrawing(step), tool })
+
+/** What a shape is called in its drawing: a, b, … z, aa, ab … */
+export const letterOf = (index: number): string =>
+  (index >= 26 ? letterOf(Math.floor(index / 26) - 1) : '') + String.fromCharCode(97 + (index % 26))

@@ -1,0 +1,51 @@
+import { expect, type Page } from '@playwright/test'
+
+const desk = (page: Page) => page.getByLabel('The drawing.')
+
+/** Begins a drawing on the ground and waits until it can be drawn in. */
+export async function startDrawing(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await page.getByRole('button', { name: 'draw on a plane' }).click()
+  await expect(desk(page)).toBeVisible()
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+}
+
+/** How an empty drawing lies on the screen: 70 mm and a margin. */
+async function toScreen(page: Page, [x, y]: readonly [number, number], across = 70) {
+  const { width, height } = (await desk(page).boundingBox())!
+  const scale = Math.min((0.78 * width) / across, (0.62 * height) / across)
+  return { x: width / 2 + x * scale, y: height / 2 - 0.07 * height - y * scale }
+}
+
+/** Takes a shape in hand by its key and points at places, mm from the datum of a drawing that was opened empty. */
+export async function draw(page: Page, key: string, ...places: readonly (readonly [number, number])[]): Promise<void> {
+  await desk(page).press(key)
+  for (const place of places) await desk(page).click({ position: await toScreen(page, place) })
+}
+
+/** Types figures of the shape in hand; the last one is accepted with Enter. */
+export async function typed(page: Page, figures: Readonly<Record<string, string>>): Promise<void> {
+  for (const [label, text] of Object.entries(figures)) await page.getByRole('textbox', { name: label, exact: true }).fill(text) // prettier-ignore
+  await page.keyboard.press('Enter')
+}
+
+export const shapeLine = (page: Page, letter: string) =>
+  page.getByLabel('Shapes of the drawing').getByRole('listitem').filter({ has: page.getByRole('button', { name: `Shape ${letter}`, exact: true }) }) // prettier-ignore
+
+/** Types a formula into a figure of a shape's sentence. */
+export async function figureOf(page: Page, letter: string, label: string, formula: string): Promise<void> {
+  await shapeLine(page, letter).getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
+  await page.getByRole('textbox', { name: label, exact: true }).fill(formula)
+  await page.keyboard.press('Enter')
+}
+
+/** Chooses a word of a sentence. */
+export async function choose(
+  page: Page,
+  inside: ReturnType<Page['locator']>,
+  label: string,
+  option: string,
+): Promise<void> {
+  await inside.getByRole('combobox', { name: label }).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+}

@@ -1,0 +1,62 @@
+import { readFileSync, writeFileSync } from 'node:fs'
+import { expect, type Page } from '@playwright/test'
+import type { Project } from '../../src/core/document/schema'
+
+export async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByRole('textbox', { name: label, exact: true })
+  await field.fill(text)
+  await field.press('Enter')
+}
+
+/** Types a formula into a figure of the sheet. */
+export async function figure(page: Page, label: string, formula: string, which = 0): Promise<void> {
+  await page.getByRole('button', { name: label }).nth(which).click()
+  await page.getByRole('textbox', { name: label }).fill(formula)
+  await page.keyboard.press('Enter')
+}
+
+/**
+ * Names the project that was made and holds it against the one that ships; ANORAK_WRITE_DEMO=1 writes that.
+ * Other tests look for the one that ships, so the one made here is thrown away.
+ */
+export async function shipped(page: Page, name: string, file: string, plain = plainIds): Promise<void> {
+  await type(page, 'Name of the project', name)
+  await expect(page.getByText(/^Saved /)).toBeVisible()
+  await page.waitForTimeout(700)
+  const id = new URL(page.url()).pathname.split('/').at(-1)!
+  const { document } = (await (await page.request.get(`/api/projects/${id}`)).json()) as { document: Project }
+  await page.goto('/')
+  expect((await page.request.patch(`/api/projects/${id}`, { data: { deleted: true } })).ok()).toBe(true)
+  const ids = plain(document)
+  const text = Object.entries(ids).reduce((all, [old, now]) => all.replaceAll(old, now), JSON.stringify(document))
+  const made = JSON.parse(text) as Project
+  if (process.env.ANORAK_WRITE_DEMO) writeFileSync(file, `${JSON.stringify(made, null, 2)}\n`)
+  expect(made).toEqual(JSON.parse(readFileSync(file, 'utf8')))
+}
+
+/** Ids as they come are long and new each time; in the shipped file they can be read. */
+function plainIds(document: Project): Record<string, string> {
+  const out: Record<string, string> = {}
+  const count = new Map<string, number>()
+  const next = (kind: string) => {
+    count.set(kind, (count.get(kind) ?? 0) + 1)
+    return count.get(kind) === 1 ? kind : `${kind}${count.get(kind)}`
+  }
+  for (const s of document.steps) {
+    out[s.id] = next(s.kind)
+    const shapes = s.fields.shapes
+    if (Array.isArray(shapes)) for (const shape of shapes as unknown as { id: string; kind: string }[]) out[shape.id] = next(shape.kind) // prettier-ignore
+  }
+  for (const n of document.numbers) out[n.id] = `number-${n.name}`
+  for (const r of document.readings) out[r.id] = `reading-${r.name}`
+  for (const o of document.outlines) {
+    out[o.id] = next('outline')
+    if (o.kind !== 'photo') continue
+    for (const l of o.photo.loops) {
+      out[l.id] = next('loop')
+      if (l.kind === 'path') for (const n of l.nodes) out[n.id] = next('node')
+    }
+    for (const known of [...o.photo.checks, ...o.photo.sizes]) out[known.id] = next('known')
+  }
+  return out
+}
