@@ -38,6 +38,15 @@ await page.mouse.wheel(0, -260)
 await shot('photo')
 
 await page.goto(base)
+await page.getByRole('link', { name: 'Open Seed wheel', exact: true }).click()
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByRole('button', { name: 'open the drawing' }).click()
+await page.getByRole('button', { name: 'Shape d', exact: true }).click()
+await shot('drawing')
+await page.getByRole('button', { name: 'done with the drawing' }).first().click()
+await shot('drawn')
+
+await page.goto(base)
 await page.getByRole('link', { name: 'Open Frame hinge', exact: true }).click()
 await page.getByRole('button', { name: 'Gather', exact: true }).click()
 await page.getByRole('button', { name: 'frame-hinge', exact: true }).click()
@@ -80,6 +89,8 @@ for (const [name, file] of [
   ['Rain logger', 'rain-logger'],
   ['Vent bracket', 'vent-bracket'],
   ['Frame hinge', 'frame-hinge'],
+  ['Seed wheel', 'seed-wheel'],
+  ['Hose hanger', 'hose-hanger'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

@@ -5,7 +5,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import sharp from 'sharp'
-import { decodePicture } from '../../src/cli/files'
 import { writeProject } from '../../src/core/sheet/read-project'
 import { writeDxf } from '../../src/core/formats/dxf/write-dxf'
 import { writeSvg } from '../../src/core/formats/svg/write-svg'
@@ -13,7 +12,7 @@ import { bracket } from './bracket'
 import { frameHinge } from './hinge'
 import { rl2Idf } from './idf'
 import { DEMO_PHOTO, takePhoto } from './photo'
-import { frameHingeProject, ventBracket } from './projects'
+import { frameHingeProject } from './projects'
 import { rl2 } from './rl2'
 import { startKernel, writeStepAssembly } from './step-assembly'
 
@@ -44,5 +43,4 @@ const jpeg = sharp(data, { raw: { width, height, channels: 4 } })
   .jpeg({ quality: 84 })
 const photo = await jpeg.toBuffer()
 write('bracket/vent-bracket.jpg', photo)
-write('vent-bracket.json', writeProject(ventBracket(await decodePicture(photo), photo, truth)))
 write('bracket/vent-bracket.truth.json', `${JSON.stringify(truth, null, 2)}\n`)

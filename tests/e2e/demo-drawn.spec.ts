@@ -1,11 +1,12 @@
 import { expect, type Page, test } from '@playwright/test'
-import { choose, draw, figureOf, shapeLine, startDrawing, typed } from './drawn'
-import { newProject, noErrors } from './helpers'
+import { choose, draw, figureOf, pickFace, shapeLine, startDrawing, typed } from './drawn'
+import { dropFile, newProject, noErrors } from './helpers'
 import { figure, shipped, type } from './make-demo'
+import { clickPixel, PHOTO, PIVOT_EDGE, straighten, TRUTH } from './on-photo'
 
 noErrors()
 
-const sheet = (page: Page) => page.getByLabel('Sheet')
+const sheet = (page: Page) => page.getByRole('region', { name: 'Sheet' })
 
 test('the seed wheel from readings: a ring of teeth, a square bore, pockets round it', async ({ page }) => {
   await newProject(page)
@@ -45,4 +46,73 @@ test('the seed wheel from readings: a ring of teeth, a square bore, pockets roun
   await expect(page.getByText('Ring of teeth')).toBeHidden()
   await type(page, 'Name of Part', 'Seed wheel')
   await shipped(page, 'Seed wheel', 'demo/seed-wheel.json')
+})
+
+test('the hose hanger: a band along a hook of three arcs, a back plate joined in', async ({ page }) => {
+  await newProject(page)
+  await startDrawing(page)
+  await draw(page, 'a', [-22, -8], [0, -20], [-14, -18])
+  await page.getByRole('button', { name: 'make it a guide' }).click()
+  await draw(page, 'a', [0, -20], [16, -6], [12, -16])
+  await page.getByRole('button', { name: 'make it a guide' }).click()
+  await draw(page, 'a', [16, -6], [12, 5], [16, 0])
+  await page.getByRole('button', { name: 'make it a guide' }).click()
+  // Each arc begins where the one before ends, and stays there.
+  await expect(shapeLine(page, 'b')).toContainText('Arc from a’s end over')
+  await shapeLine(page, 'a').getByRole('button', { name: 'Shape a', exact: true }).click() // prettier-ignore
+  await page.getByRole('button', { name: 'make a band along it' }).click()
+  await shapeLine(page, 'd').getByRole('button', { name: 'What it runs along, a' }).click() // prettier-ignore
+  for (const other of ['b, arc', 'c, arc']) await page.getByRole('checkbox', { name: other }).click()
+  await page.keyboard.press('Escape')
+  await expect(shapeLine(page, 'd')).toContainText('along a, b, c')
+  await draw(page, 'r', [-24, -25], [-20, 29])
+  await expect(shapeLine(page, 'e')).toContainText('Rectangle 4 by 54')
+  await expect(sheet(page).getByText(/^One region, /)).toBeVisible()
+  await page.getByRole('button', { name: 'Extrude the drawing' }).click()
+  await figure(page, 'The length', '24')
+  await type(page, 'Name of Part', 'Hose hanger')
+  await shipped(page, 'Hose hanger', 'demo/hose-hanger.json')
+})
+
+test('the vent bracket: from its traced photo, 6 thick, the pivot by a reading, a lug drawn on its face', async ({
+  page,
+}) => {
+  await newProject(page)
+  await dropFile(page, 'vent-bracket.jpg', PHOTO)
+  await straighten(page)
+  await page.getByRole('button', { name: 'check a length' }).click()
+  await clickPixel(page, TRUTH.ruler.a, true)
+  await clickPixel(page, TRUTH.ruler.b, true)
+  await type(page, 'The length to check', `${TRUTH.ruler.length}`)
+  await page.getByRole('button', { name: 'find the outline' }).click()
+  await page.getByRole('button', { name: 'find the largest thing' }).click()
+  await expect(page.getByText('Traced an outline and 5 holes.')).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Add a reading …' }).click()
+  await type(page, 'Name of the reading reading1', 'pivot')
+  await type(page, 'What pivot is of', 'the hole that the bracket turns about')
+  for (const size of ['6.52', '6.53', '6.51']) await type(page, 'Next repeat of pivot', size)
+  await clickPixel(page, PIVOT_EDGE)
+  await page.getByRole('button', { name: 'give it its size' }).click()
+  await type(page, 'Its diameter', 'pivot')
+  await expect(sheet(page).getByText(/A hole is made Ø 6.52/)).toBeVisible()
+  await page.getByRole('button', { name: 'back to the scene' }).click()
+
+  await startDrawing(page)
+  await page.getByRole('button', { name: 'take vent-bracket' }).click()
+  await expect(sheet(page).getByText(/^One region, /)).toBeVisible()
+  const area = Number(/One region, ([\d.]+) mm²/.exec((await sheet(page).textContent())!)![1])
+  expect(Math.abs(area / TRUTH.area - 1)).toBeLessThan(0.01)
+  await page.getByRole('button', { name: 'Extrude the drawing' }).click()
+  await figure(page, 'The length', '6')
+  await type(page, 'Name of Part', 'Bracket')
+  await pickFace(page, 'faces top')
+  await page.getByRole('button', { name: 'draw on this' }).click()
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  await draw(page, 'r', [-14, -9])
+  await typed(page, { 'The width': '14', 'The height': '5' })
+  await page.getByRole('button', { name: 'Extrude the drawing' }).click()
+  await figure(page, 'The length', '9', 1)
+  await expect(page.getByRole('combobox', { name: 'What becomes of it' }).nth(1)).toHaveText('added to')
+  await page.getByRole('button', { name: 'Gather', exact: true }).click()
+  await shipped(page, 'Vent bracket', 'demo/vent-bracket.json')
 })

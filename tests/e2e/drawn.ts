@@ -49,3 +49,15 @@ export async function choose(
   await inside.getByRole('combobox', { name: label }).click()
   await page.getByRole('option', { name: option, exact: true }).click()
 }
+
+/** Picks a face of a part in the scene by what the line at the foot says of it. */
+export async function pickFace(page: Page, words: string): Promise<void> {
+  const scene = page.getByLabel('The parts as built.')
+  const { width, height } = (await scene.boundingBox())!
+  for (let i = 0; i < 60; i++) {
+    const [u, v] = [0.5 + 0.045 * (i % 6) * (i % 2 ? 1 : -1), 0.5 + 0.04 * Math.floor(i / 6) * (i % 4 < 2 ? 1 : -1)]
+    await scene.click({ position: { x: u * width, y: v * height } })
+    if (await page.getByText(words).first().isVisible()) return
+  }
+  throw new Error(`No face in view ${words}.`)
+}

@@ -35,15 +35,18 @@ export function Sentence({
             <span key={`${word.field} ${word.when?.[1] ?? ''}`}>
               {space}
               {word.before && `${word.before} `}
-              <Editor
-                step={of}
-                field={word.field}
-                spec={spec}
-                saved={saved[word.field]}
-                report={report}
-                write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
-              />
-              {word.after && `\u2060${word.after}`}
+              <span className={word.after ? 'whitespace-nowrap' : ''}>
+                <Editor
+                  step={of}
+                  field={word.field}
+                  spec={spec}
+                  saved={saved[word.field]}
+                  report={report}
+                  write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
+                />
+                {word.after && /^[^ ]/.test(word.after) ? word.after[0] : ''}
+              </span>
+              {word.after && (/^[^ ]/.test(word.after) ? word.after.slice(1) : word.after)}
             </span>
           )
         )

@@ -50,7 +50,6 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
     box.current!.focus()
     return () => watch.disconnect()
   }, [])
-  if (!view && screen[0] > 0 && (drawn.length > 0 || plane)) setView(wholeOf(drawn, screen))
   useEffect(() => {
     if (plane && view && screen[0] > 0) scene.eye.square(plane.frame, view.centre, view.scale)
   }, [scene, plane, view, screen])
@@ -67,6 +66,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
     if (document.activeElement === document.body) box.current?.focus()
   }, [placed, state?.tool])
   const saved = (Array.isArray(step.fields.shapes) ? step.fields.shapes : []) as unknown as SavedShape[]
+  if (!view && screen[0] > 0 && (saved.length === 0 || plane)) setView(wholeOf(drawn, screen))
   const letter = (id: string) => letterOf(saved.findIndex((s) => s.id === id))
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter })
   if (!state) return null

@@ -1,6 +1,7 @@
 import type { SavedPlace } from '@/core/fields/place'
 import type { Drawn } from '@/core/fields/drawn-shape'
 import type { Vec2 } from '@/core/geometry/vec'
+import { pointWords } from '../store/drawing-state'
 
 /** Where a point that is being put would come to lie, and how the document keeps it. */
 export interface Snapped {
@@ -31,7 +32,7 @@ export function snapped(
   const marks = [
     { from: '', p: [0, 0] as Vec2, on: 'the datum' },
     ...drawn.flatMap((d) =>
-      Object.entries(d.points).map(([name, p]) => ({ from: `${d.id}.${name}`, p, on: `${letter(d.id)}’s ${name}` })),
+      Object.entries(d.points).map(([name, p]) => ({ from: `${d.id}.${name}`, p, on: pointWords(letter(d.id), name) })),
     ),
   ]
   const off = (p: Vec2) => Math.hypot(p[0] - at[0], p[1] - at[1])

@@ -22,3 +22,17 @@ export const withShape = ({ step }: DrawingState, tool?: string): DrawingState =
 /** What a shape is called in its drawing: a, b, … z, aa, ab … */
 export const letterOf = (index: number): string =>
   (index >= 26 ? letterOf(Math.floor(index / 26) - 1) : '') + String.fromCharCode(97 + (index % 26))
+
+const POINTS: Readonly<Record<string, string>> = {
+  from: 'beginning',
+  to: 'end',
+  half: 'middle of its run',
+  lowerLeft: 'lower left corner',
+  lowerRight: 'lower right corner',
+  upperRight: 'upper right corner',
+  upperLeft: 'upper left corner',
+}
+
+/** A point of a shape in words: `a’s end`. */
+export const pointWords = (letter: string | undefined, point: string): string =>
+  `${letter ?? '?'}’s ${POINTS[point] ?? (/^\d+$/.test(point) ? `corner ${point}` : point)}`

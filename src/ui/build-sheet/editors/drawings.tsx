@@ -111,8 +111,8 @@ export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, Save
               <p className="text-soft">Or pick a flat face of a part in the scene first.</p>
             )}
             <p>
-              <LengthFigure label="How far off it" formula={saved.off} onChange={(off) => write({ ...saved, off })} /> off
-              it
+              <LengthFigure label="How far off it" formula={saved.off} onChange={(off) => write({ ...saved, off })} />{' '}
+              off it
             </p>
             {'part' in saved && (
               <p>

@@ -6,6 +6,7 @@ import type { ShapeReport } from '@/core/fields/shapes'
 import { formatLength } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
 import { Choose } from '../../primitives/choose'
+import { pointWords } from '../../store/drawing-state'
 import { useDocument, useProject, useUnit } from '../../store/store'
 import { useWorkOut } from '../../store/use-work-out'
 import { shapesAround } from './shapes-around'
@@ -92,7 +93,7 @@ function usePlaceWords(shape: string) {
   const { letter } = shapesAround(document, shape)
   const whose = (from: string) => {
     const dot = from.lastIndexOf('.')
-    return `${letter(from.slice(0, dot)) ?? '?'}’s ${from.slice(dot + 1)}`
+    return pointWords(letter(from.slice(0, dot)), from.slice(dot + 1))
   }
   const coordinate = (c: number | string) => (typeof c === 'number' ? formatLength(c, unit) : toEditedFormula(c, unit))
   return (saved: SavedPlace, now?: readonly [number, number]): string => {
@@ -123,7 +124,7 @@ function PlacePanel({
     ShapeReport[] | undefined
   const drawn = (report ?? []).flatMap((r) => (r.drawn && before.some((b) => b.id === r.id) ? [r.drawn] : []))
   const points = Object.fromEntries(
-    drawn.flatMap((d) => Object.keys(d.points).map((p) => [`${d.id}.${p}`, `${letter(d.id)}’s ${p}`] as const)),
+    drawn.flatMap((d) => Object.keys(d.points).map((p) => [`${d.id}.${p}`, pointWords(letter(d.id), p)] as const)),
   )
   const rounds = Object.fromEntries(drawn.flatMap((d) => (d.round ? [[d.id, letter(d.id) ?? '?'] as const] : [])))
   const figure = (v: number) => String(Math.round(v * 1000) / 1000)
