@@ -7,6 +7,7 @@ import type { ImportedModel } from '../../src/core/references/model'
 import { checkProject } from '../../src/core/sheet/read-project'
 import { Builder } from '../../src/core/sheet/builder'
 import { stepKinds } from '../../src/core/steps/registry'
+import { anyStepField } from './any-shapes'
 import { Random } from './random'
 import type { Failure } from './read-files'
 
@@ -17,7 +18,9 @@ function anyStep(random: Random, id: string, items: readonly string[], earlier: 
   const kind = random.from(stepKinds())
   const fields: Record<string, unknown> = {}
   for (const [name, spec] of Object.entries(kind.fields)) {
-    if (random.next() < 0.6) continue
+    const own = random.next() < 0.8 ? anyStepField(random, spec, earlier) : undefined
+    if (own !== undefined) fields[name] = own
+    if (own !== undefined || random.next() < 0.6) continue
     const options = 'options' in spec ? Object.keys(spec.options as object) : []
     fields[name] = random.from<unknown>([
       ...(options.length > 0 ? options : [random.from(FIGURES), random.from(FIGURES)]),
