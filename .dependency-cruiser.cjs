@@ -48,7 +48,7 @@ module.exports = {
     room(
       'faces-know-solids',
       { path: '^src/core/faces', pathNot: '\\.test\\.ts$' },
-      { path: '^src/core/(?!faces|document/pick-schema|geometry|kernel|mesh|result)' },
+      { path: '^src/core/(?!faces|document/pick-schema|geometry|kernel|mesh|profile|result)' },
     ),
     room(
       'outlines-are-under-photos-and-references',

@@ -1,3 +1,4 @@
+import type { Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import type { Profile, Segment } from '../profile/segment'
 
@@ -17,4 +18,12 @@ export interface Drawn {
   points: Readonly<Record<string, Vec2>>
   /** What lies on it can be placed by an angle. */
   round?: { centre: Vec2; radius: number }
+}
+
+/** A plane that can be drawn on. Lengths mm. */
+export interface PlaneValue {
+  /** Takes the plane's own along, up and out to the project's frame; the datum is its origin. */
+  frame: Placement
+  /** The part on whose face it lies. */
+  part?: string
 }

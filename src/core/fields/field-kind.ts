@@ -7,7 +7,7 @@ import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
 import type { ResolvedOutline } from '../references/resolve-outline'
 import type { Result } from '../result'
-import type { Drawn } from './drawn-shape'
+import type { Drawn, PlaneValue } from './drawn-shape'
 
 /** What every description of a field has: its kind, what it is called, and (for the compiler only) what it comes to. */
 export interface FieldBase<Type extends string, Value> {
@@ -77,6 +77,8 @@ export interface Scope {
   published: readonly Published[]
   /** Flat outlines that were gathered. */
   outlines?: () => readonly ResolvedOutline[]
+  /** The plane of the drawing that a shape is of. */
+  plane?: PlaneValue
   /** Earlier shapes of the same drawing, by id. */
   marks?: ReadonlyMap<string, Drawn>
   /** Fields of the same step that came before. */

@@ -11,6 +11,7 @@ import { type PlaceField, placeKind, type PlacesField, placesKind } from './plac
 import { type PlaneField, planeKind } from './plane'
 import { type ReferenceField, referenceKind } from './reference'
 import { type ShapesField, shapesKind } from './shapes'
+import { type TakenFacesField, takenFacesKind } from './taken-faces'
 
 /** Every kind of field there is. A new one is one file, a line in each of these two lists, and its editor. */
 export const FIELD_KINDS = {
@@ -36,6 +37,7 @@ export const FIELD_KINDS = {
   places: placesKind,
   shapes: shapesKind,
   'named-shapes': namedShapesKind,
+  'taken-faces': takenFacesKind,
 } as const
 
 export type FieldSpec =
@@ -61,6 +63,7 @@ export type FieldSpec =
   | PlacesField
   | ShapesField
   | NamedShapesField
+  | TakenFacesField
 
 export type FieldSpecs = Readonly<Record<string, FieldSpec>>
 

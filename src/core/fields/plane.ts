@@ -8,16 +8,10 @@ import { add, cross, dot, normalize, scale, type Vec3 } from '../geometry/vec'
 import { fail, ok, type Result } from '../result'
 import { evaluateFormula } from '../units/formula'
 import { formatLength } from '../units/length'
+import type { PlaneValue } from './drawn-shape'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
 import { namesAt } from './length'
 
-/** A plane that can be drawn on. Lengths mm. */
-export interface PlaneValue {
-  /** Takes the plane's own along, up and out to the project's frame; the datum is its origin. */
-  frame: Placement
-  /** The part on whose face it lies. */
-  part?: string
-}
 export type PlaneField = FieldBase<'plane', PlaneValue>
 export const planeField = (label: string): PlaneField => ({ type: 'plane', label })
 

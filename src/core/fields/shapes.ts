@@ -4,11 +4,12 @@ import type { Vec2 } from '../geometry/vec'
 import { ok, type Problem, ProblemError } from '../result'
 import { type AngleField, angleKind, type CountField, countKind } from './number'
 import { type ChoiceField, choiceKind, type TextField, textKind, type YesNoField, yesNoKind } from './choice'
-import type { Drawn, ShapeRole } from './drawn-shape'
+import type { Drawn, PlaneValue, ShapeRole } from './drawn-shape'
 import type { FieldBase, FieldKind, Resolved, Scope } from './field-kind'
 import { type LengthField, lengthKind } from './length'
 import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type OutlineField, outlineKind } from './outline'
+import { type TakenFacesField, takenFacesKind } from './taken-faces'
 import { type PlaceField, placeKind, type PlacesField, placesKind, type SavedPlace } from './place'
 
 /** How a shape is drawn with the pointer. */
@@ -53,6 +54,7 @@ const KINDS = {
   place: placeKind,
   places: placesKind,
   'named-shapes': namedShapesKind,
+  'taken-faces': takenFacesKind,
   outline: outlineKind,
 } as const
 export type ShapeFieldSpec =
@@ -65,6 +67,7 @@ export type ShapeFieldSpec =
   | PlaceField
   | PlacesField
   | NamedShapesField
+  | TakenFacesField
   | OutlineField
 
 const kindOf = (spec: { type: string }) => KINDS[spec.type as keyof typeof KINDS] as unknown as FieldKind<FieldBase<string, unknown>> // prettier-ignore
@@ -128,11 +131,13 @@ export const shapesKind: FieldKind<ShapesField, SavedShape[]> = {
   resolve: (saved, spec, at) => {
     const marks = new Map<string, Drawn>()
     const problems: { shape: string; problem: Problem }[] = []
+    const plane = [...at.fields.values()].map((f) => f.value).find(isPlane)
+    const here = plane ? { ...at, plane } : at
     const shown = saved.map((shape) => {
       const report = drawShape(
         shape,
         spec.kinds.find((k) => k.kind === shape.kind)!,
-        { ...at, marks },
+        { ...here, marks },
       )
       if (report.drawn) marks.set(shape.id, report.drawn)
       problems.push(...report.problems.map((problem) => ({ shape: shape.id, problem })))
@@ -148,6 +153,8 @@ export const shapesKind: FieldKind<ShapesField, SavedShape[]> = {
     }),
   facts: () => ({ default: [] }),
 }
+
+const isPlane = (value: unknown): value is PlaneValue => typeof value === 'object' && value !== null && 'frame' in value
 
 function changedFormulas(
   specs: ShapeKind['fields'],

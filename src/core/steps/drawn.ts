@@ -1,5 +1,5 @@
 import { token } from '../fields/field-kind'
-import type { PlaneValue } from '../fields/plane'
+import type { PlaneValue } from '../fields/drawn-shape'
 import type { Profile, Segment } from '../profile/segment'
 
 /** What a drawing leaves for the steps that make something of it. Lengths mm, on its plane. */

@@ -1,6 +1,5 @@
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../tests/support/drawn'
-import { keepFace, pointable, seen } from '../faces/resolve'
-import type { BuiltPart } from '../built/built'
+import { facing } from '../../../tests/support/facing'
 import { setField } from '../document/edits'
 
 const PLATE = [shape('rectangle', { width: '40', height: '24' }), shape('circle', { across: '8', is: 'hole' })]
@@ -10,20 +9,8 @@ const volume = async (...steps: readonly StepOf[]) => {
   expect(problems).toEqual([])
   return volumes
 }
-/** Chords stay 0.002 mm inside a curve, which is up to 0.12 % of these volumes. */
-const near = (value: number | undefined, wanted: number) => expect(Math.abs((value ?? 0) / wanted - 1)).toBeLessThan(1.2e-3) // prettier-ignore
-
-/** The flat face of a part that points a way, as it would be picked. */
-function facing(part: BuiltPart, way: readonly number[]) {
-  const on = pointable(part.mesh)
-  const region = on.topology.surfaceOf.findIndex((s) => {
-    const { shape: is } = part.mesh.surfaces[s]!
-    return is.kind === 'plane' && is.normal.every((v, k) => Math.abs(v - way[k]!) < 1e-6)
-  })
-  const t = on.topology.regionOf.indexOf(region)
-  const point = [0, 1, 2].map((k) => [0, 1, 2].reduce((sum, c) => sum + part.mesh.positions[3 * part.mesh.indices[3 * t + c]! + k]! / 3, 0)) // prettier-ignore
-  return keepFace(seen(on), region, point as unknown as [number, number, number])
-}
+/** Chords stay 0.002 mm inside a curve, which is up to 0.2 % of these volumes. */
+const near = (value: number | undefined, wanted: number) => expect(Math.abs((value ?? 0) / wanted - 1)).toBeLessThan(2e-3) // prettier-ignore
 
 test('a drawing drawn out is its area times its height, whichever way and on whichever plane', async () => {
   const area = 40 * 24 - 16 * Math.PI
@@ -111,6 +98,53 @@ describe('a drawing on the face of a part', () => {
     expect(top).toBeCloseTo(30, 4)
     expect((await built(await onto([0, 0, 1], { how: 'take', by: '4' }))).notes.join()).toMatch(/does not reach/)
     expect((await built(await onto([0, 0, 1], { how: 'take', parts: [] }))).problems[0]).toMatchObject({ field: 'parts' }) // prettier-ignore
+  })
+})
+
+describe('how far', () => {
+  const disc = [shape('circle', { across: '6' })]
+
+  test('up to a face, or so far short of it, or as far as a slanted face', async () => {
+    const box = ['solid', { width: '30', depth: '20', height: '10' }, 'box'] as const
+    const roof = ['solid', { width: '30', depth: '20', height: '3', lift: '30' }, 'roof'] as const
+    const { build } = await built(sheetOf(box, roof))
+    const face = facing(build.parts[1]!, [0, 0, -1])
+    const on = { part: 'box', face: facing(build.parts[0]!, [0, 0, 1]), off: '0' }
+    const up = (off: string, more: Fields = {}) =>
+      volume(box, roof, drawing(disc, { on }), [
+        'extrude',
+        { reach: 'face', to: { part: 'roof', face, off }, ...more },
+        'e',
+      ])
+    near((await up('0'))['e'], 9 * Math.PI * 20)
+    near((await up('2'))['e'], 9 * Math.PI * 18)
+    const joined = await built(sheetOf(box, roof, drawing(disc, { on }), ['extrude', { reach: 'face', to: { part: 'roof', face, off: '0' }, how: 'add', parts: ['box', 'roof'] }, 'e'])) // prettier-ignore
+    expect(joined.notes.join()).not.toContain('pieces')
+    near(joined.volumes['box'], 6000 + 9 * Math.PI * 20)
+    near(joined.volumes['roof'], 1800 + 9 * Math.PI * 20)
+
+    const ramp = ['solid', { shape: 'wedge', width: '40', depth: '40', height: '20', on: { base: 'ground', off: '10' } }, 'ramp'] as const // prettier-ignore
+    const slope = (await built(sheetOf(ramp))).build.parts[0]!
+    const slanted = facing(slope, [1 / Math.sqrt(5), 0, 2 / Math.sqrt(5)])
+    const below = await volume(ramp, drawing(disc), ['extrude', { reach: 'face', to: { part: 'ramp', face: slanted, off: '0' } }, 'e']) // prettier-ignore
+    // Under the middle of the slope it is 10 + 10 high; what is higher on one side is lower on the other.
+    near(below['e'], 9 * Math.PI * 20)
+    const beside = await built(sheetOf(ramp, drawing(disc, { on: { base: 'front', off: '0' } }), ['extrude', { reach: 'face', to: { base: 'ground', off: '0' } }, 'e'])) // prettier-ignore
+    expect(beside.problems[0]).toMatchObject({ field: 'to', message: expect.stringContaining('stands square') })
+  })
+
+  test('through the first wall only, from either side', async () => {
+    const walls = [drawing([PLATE[0]!]), ['extrude', { by: '10', what: 'wall', wall: '2' }, 'box']] as const
+    const hole = ['drawing', { on: { base: 'front', off: '20' }, shapes: [shape('circle', { across: '4', at: at(0, 5) })] }, 'h'] as const // prettier-ignore
+    const cut = async (reach: string, way: string) =>
+      (await volume(...walls, hole, ['extrude', { drawing: 'h', reach, way, how: 'take', parts: ['box'] }, 'e']))[
+        'box'
+      ]!
+    const whole = (40 * 24 - 36 * 20) * 10
+    near(whole - (await cut('wall', 'in')), 4 * Math.PI * 2)
+    near(whole - (await cut('through', 'in')), 4 * Math.PI * 4)
+    const none = await built(sheetOf(...walls, hole, ['extrude', { drawing: 'h', reach: 'wall', way: 'out', how: 'take', parts: ['box'] }, 'e'])) // prettier-ignore
+    expect(none.problems[0]).toMatchObject({ field: 'way', message: expect.stringContaining('no wall on that way') })
   })
 })
 

@@ -3,6 +3,7 @@ import type { ProjectStep } from '@/core/document/schema'
 import type { SavedPlace } from '@/core/fields/place'
 import type { Drawn } from '@/core/fields/drawn-shape'
 import type { SavedShape, ShapeKind, ShapeReport } from '@/core/fields/shapes'
+import type { SavedTakenFace } from '@/core/fields/taken-faces'
 import type { Vec2 } from '@/core/geometry/vec'
 import { contains } from '@/core/profile/measure'
 import { stepKindNamed } from '@/core/steps/registry'
@@ -101,6 +102,13 @@ export class DrawingActs {
   takeOutline(from: string): void {
     const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'outline'))
     if (kind) this.add(kind, { from })
+  }
+
+  /** Takes the edges of faces that are picked in the scene. */
+  takeEdges(faces: readonly SavedTakenFace[]): void {
+    const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'taken-faces'))
+    if (kind && faces.length > 0) this.add(kind, { of: faces })
+    this.store.getState().set({ picks: [] })
   }
 
   private add(kind: ShapeKind, fields: Record<string, unknown>): void {

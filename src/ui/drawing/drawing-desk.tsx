@@ -1,12 +1,12 @@
 'use client'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { ProjectStep } from '@/core/document/schema'
-import type { Drawn } from '@/core/fields/drawn-shape'
-import type { PlaneValue } from '@/core/fields/plane'
+import type { Drawn, PlaneValue } from '@/core/fields/drawn-shape'
 import type { SavedPlace } from '@/core/fields/place'
 import type { SavedShape, ShapeReport } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
 import { distanceTo } from '@/core/profile/segment'
+import { toPick } from '../scene/pointing'
 import type { SceneView } from '../scene/scene-view'
 import { letterOf } from '../store/drawing-state'
 import { useDocument, useProject, useProjectStore } from '../store/store'
@@ -68,7 +68,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const saved = (Array.isArray(step.fields.shapes) ? step.fields.shapes : []) as unknown as SavedShape[]
   if (!view && screen[0] > 0 && (saved.length === 0 || plane)) setView(wholeOf(drawn, screen))
   const letter = (id: string) => letterOf(saved.findIndex((s) => s.id === id))
-  const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter })
+  const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene })
   if (!state) return null
   const scale = view?.scale ?? 1
   const at = (p: Vec2): Vec2 => (view ? toScreen(view, screen, p) : [0, 0])
@@ -166,6 +166,7 @@ function usePointer({
   acts,
   setCursor,
   letter,
+  scene,
 }: {
   box: React.RefObject<HTMLDivElement | null>
   view: SheetView | undefined
@@ -176,6 +177,7 @@ function usePointer({
   acts: DrawingActs
   setCursor: (at: Snapped | undefined) => void
   letter: (shape: string) => string
+  scene: SceneView
 }) {
   const store = useProjectStore()
   const down = useRef<{ x: number; y: number; view: SheetView; free?: FreePoint | undefined; moved: boolean }>(
@@ -243,6 +245,10 @@ function usePointer({
       const hit = nearestShape(drawn, p, REACH / view.scale)
       const more = e.shiftKey ? state.picked.filter((id) => id !== hit) : []
       acts.set({ picked: hit ? [...more, hit] : more })
+      // Where no shape is, what lies behind is pointed at: its edges can be taken.
+      const face = hit ? undefined : toPick(scene.hit(e.clientX, e.clientY), store.getState())
+      const picks = e.shiftKey ? store.getState().picks : []
+      store.getState().set({ picks: face ? [...picks, face] : picks })
     },
   }
 }

@@ -5,8 +5,9 @@ import type { SavedShape, ShapeKind } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
-import type { DrawingState } from '../store/drawing-state'
-import { useProjectStore, useUnit } from '../store/store'
+import { describePick } from '@/core/fit/picks'
+import { type DrawingState, takenFaces } from '../store/drawing-state'
+import { useProject, useProjectStore, useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
 import type { DrawingActs } from './drawing-acts'
 import { previewOf } from './preview'
@@ -92,8 +93,20 @@ function Picked({ acts, state, drawn, saved, letter }: Props) {
   const store = useProjectStore()
   const unit = useUnit()
   const [first] = state.picked
+  const picks = useProject((s) => s.picks)
+  const faces = takenFaces(picks)
   const shape = saved.find((s) => s.id === first)
   const it = drawn.find((d) => d.id === first)
+  if (!shape && faces.length > 0)
+    return (
+      <p className="flex flex-wrap gap-x-5">
+        <span>
+          {describePick(picks[0]!, (mm) => formatLength(mm, unit))} · {picks[0]!.ownerName}
+          {faces.length > 1 && ` and ${faces.length - 1} more`}
+        </span>
+        <Verb act={() => acts.takeEdges(faces)}>take {faces.length > 1 ? 'their' : 'its'} edges</Verb>
+      </p>
+    )
   if (!shape)
     return (
       <p className="text-soft">

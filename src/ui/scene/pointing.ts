@@ -90,7 +90,8 @@ export function usePointing(view: SceneView | undefined) {
   return { events, pickAt }
 }
 
-function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
+/** What was hit as the project knows it. */
+export function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
   if (!hit || !build) return undefined
   const point: Vec3 = hit.point
   const { region } = hit

@@ -1,4 +1,6 @@
 import type { SavedPlace } from '@/core/fields/place'
+import type { SavedTakenFace } from '@/core/fields/taken-faces'
+import type { Pick } from '@/core/fit/picks'
 import type { Vec2 } from '@/core/geometry/vec'
 
 /** What is going on in the drawing that is open; points in mm on its plane. */
@@ -36,3 +38,7 @@ const POINTS: Readonly<Record<string, string>> = {
 /** A point of a shape in words: `a’s end`. */
 export const pointWords = (letter: string | undefined, point: string): string =>
   `${letter ?? '?'}’s ${POINTS[point] ?? (/^\d+$/.test(point) ? `corner ${point}` : point)}`
+
+/** What a drawing would keep of faces that are picked. */
+export const takenFaces = (picks: readonly Pick[]): SavedTakenFace[] =>
+  picks.flatMap((p) => (p.kept && p.reference === undefined ? [{ part: p.owner, face: p.kept }] : []))

@@ -2,7 +2,7 @@ import { choiceField } from '../../fields/choice'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'
 import type { FieldValues } from '../../fields/kinds'
-import { apply, invert } from '../../geometry/placement'
+import { planeField } from '../../fields/plane'
 import type { Solid } from '../../kernel/kernel'
 import { offsetProfile } from '../../profile/offset'
 import { difference } from '../../profile/combine'
@@ -11,18 +11,20 @@ import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
+import { chosen, OUT, ROOT, throughAll, throughFirst, upTo } from './extents'
 import { offerExtrude, startExtrude } from './offers'
 
 const MOST = 10_000
-/** A cut stands out so far beyond the face it opens, mm. */
-const OUT = 0.5
-/** What is added to a face stands so deep in it that the two are one, mm. */
-const ROOT = 0.001
-
 const fields = {
   drawing: publicationField('The drawing', DRAWING, () => []),
-  reach: choiceField('How far', 'length', { length: 'by', through: 'through all of it' }),
+  reach: choiceField('How far', 'length', {
+    length: 'by',
+    face: 'up to',
+    through: 'through all of it',
+    wall: 'through the first wall only',
+  }),
   by: lengthField('The length', '5', 0.01, MOST),
+  to: planeField('What it goes up to'),
   way: choiceField('The direction', 'out', { out: 'outwards', in: 'inwards', both: 'half to each side' }),
   what: choiceField('What of the drawing', 'region', { region: 'all of it', wall: 'a wall inside its edge' }),
   wall: lengthField('The thickness of the wall', '2', 0.01, MOST),
@@ -38,7 +40,8 @@ export const extrudeStep = stepKind({
   fields,
   fieldNotes: {
     drawing: 'id of a drawing step before; empty: the nearest',
-    reach: '`length`, or `through` all of the parts it is taken from',
+    reach: '`length`; up to a `face`; `through` all of the parts it is taken from; or through their first `wall` only',
+    to: 'with `face`: a flat face of a part, or a plane, as in a drawing; `off` is measured out of the face, so that it ends short of it',
     way: '`out` of the plane, `in` (behind it), or `both`: half to each side',
     what: '`region`, or a `wall` of a thickness inside its edge',
     ...JOINING_NOTES,
@@ -47,6 +50,7 @@ export const extrudeStep = stepKind({
     'Extrude', { field: 'drawing', after: ',' }, { field: 'what', after: ',' },
     { field: 'wall', when: ['what', 'wall'], after: ' thick,' }, { field: 'reach' },
     { field: 'by', when: ['reach', 'length'] }, { field: 'way', when: ['reach', 'length'], after: ',' },
+    { field: 'to', when: ['reach', 'face'], after: ',' }, { field: 'way', when: ['reach', 'wall'], after: ',' },
     ...joiningWords,
   ], // prettier-ignore
   surfaces: {
@@ -66,15 +70,25 @@ export const extrudeStep = stepKind({
   build: (values, context) => joinedOutput(toolOf(values, context), { ...values, name: 'Part' }, context),
 })
 
-type Values = FieldValues<typeof fields>
+export type Values = FieldValues<typeof fields>
 
 function toolOf(values: Values, context: StepContext): Solid {
   const { data } = values.drawing
   const profile = whatOf(data, values)
-  const [z0, z1] = spanOf(values, data)
   const { kernel, id, tolerance } = context
   const names = { step: id, top: 'far', bottom: 'near', side: 'side' }
-  return kernel.place(kernel.extrude(profile, z0, z1, { names, tolerance }), data.plane.frame)
+  const between = ([z0, z1]: readonly [number, number]) =>
+    kernel.place(kernel.extrude(profile, z0, z1, { names, tolerance }), data.plane.frame)
+  switch (values.reach) {
+    case 'length':
+      return between(spanOf(values, data))
+    case 'through':
+      return between(throughAll(chosen(values), data.plane.frame))
+    case 'wall':
+      return between(throughFirst(values, data.plane.frame, between, kernel))
+    case 'face':
+      return upTo(values, data, between, context)
+  }
 }
 
 function whatOf({ profile, open }: Drawing, { what, wall }: Values): Profile {
@@ -86,22 +100,10 @@ function whatOf({ profile, open }: Drawing, { what, wall }: Values): Profile {
 }
 
 /** From where to where along the plane's normal. Cuts stand out of the plane they begin on. */
-function spanOf({ reach, by, way, how, parts }: Values, { plane }: Drawing): [number, number] {
-  if (reach === 'through') {
-    if (how === 'own' || parts.length === 0)
-      return raise('reach', 'Through all of what? Choose the part that it is taken from, or say a length.', 'reach')
-    return throughAll(parts.map((p) => p.solid), plane.frame) // prettier-ignore
-  }
+function spanOf({ by, way, how, parts }: Values, { plane }: Drawing): [number, number] {
   if (way === 'both') return [-by / 2, by / 2]
-  const onFace = parts.some((p) => p.id === plane.part)
-  return way === 'out' ? [how === 'add' && onFace ? -ROOT : 0, by] : [-by, how === 'take' ? OUT : 0]
+  return way === 'out' ? [rootOf(how, parts, plane), by] : [-by, how === 'take' ? OUT : 0]
 }
 
-function throughAll(solids: readonly Solid[], frame: readonly number[]): [number, number] {
-  const back = invert(frame)
-  const heights = solids.flatMap((s) => {
-    const { min, max } = s.bounds()
-    return [0, 1, 2, 3, 4, 5, 6, 7].map((k) => apply(back, [k & 1 ? max[0] : min[0], k & 2 ? max[1] : min[1], k & 4 ? max[2] : min[2]])[2]) // prettier-ignore
-  })
-  return [Math.min(...heights) - OUT, Math.max(...heights) + OUT]
-}
+const rootOf = (how: Values['how'], parts: Values['parts'], plane: Drawing['plane']): number =>
+  how === 'add' && parts.some((p) => p.id === plane.part) ? -ROOT : 0

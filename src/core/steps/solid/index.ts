@@ -53,6 +53,8 @@ export const solidStep = stepKind({
     far: { called: 'end', moved: ['height', 'its height'] },
     near: { called: 'foot' },
     side: { called: 'side' },
+    fore: { called: 'front of the wedge', moved: ['depth', 'its depth'] },
+    hind: { called: 'back of the wedge', moved: ['depth', 'its depth'] },
   },
   start: () => ({}),
   offers: offerSolid,

@@ -34,16 +34,23 @@ export function shapeOf(
     }
     case 'cone': {
       if (Math.abs(v.top - v.across) < 1e-9) return drawn(circle([0, 0], r))
-      const points = [[0, 0], [r, 0], [v.top / 2, v.height], [0, v.height]] as const // prettier-ignore
-      return turned(polygonProfile(v.top > 0 ? points : points.filter((_, i) => i !== 3).map((p, i) => (i === 2 ? ([0, v.height] as const) : p)), ['foot', 'side', 'top', 'axis'])) // prettier-ignore
+      const foot = rooted ? ([[0, -ROOT], [r, -ROOT], [r, 0]] as const) : ([[0, 0], [r, 0]] as const) // prettier-ignore
+      const top = v.top > 0 ? ([[v.top / 2, v.height], [0, v.height]] as const) : ([[0, v.height]] as const) // prettier-ignore
+      const ids = ['foot', ...(rooted ? ['edge'] : []), 'side', ...(v.top > 0 ? ['top'] : []), 'axis']
+      return turned(polygonProfile([...foot, ...top], ids))
     }
     case 'ball':
       return turned({ loops: [[arc([0, 0], [0, 2 * r], [0, r], true, 'ball'), line([0, 2 * r], [0, 0], 'axis')]] })
     case 'wedge': {
       // Drawn out along the depth: full height at the left, nothing at the right.
       const { width, height, depth } = v
-      const slope = polygonProfile([[-width / 2, 0], [width / 2, 0], [-width / 2, height]], ['foot', 'slope', 'back']) // prettier-ignore
-      const lying = kernel.extrude(slope, -depth / 2, depth / 2, { names, tolerance })
+      const corners = [[-width / 2, 0], [width / 2, 0], [-width / 2, height]] as const // prettier-ignore
+      const deep = [[-width / 2, -ROOT], [width / 2, -ROOT], [width / 2, 0], [-width / 2, height]] as const // prettier-ignore
+      const slope = rooted ? polygonProfile(deep, ['foot', 'edge', 'slope', 'upright']) : polygonProfile(corners, ['foot', 'slope', 'upright']) // prettier-ignore
+      const lying = kernel.extrude(slope, -depth / 2, depth / 2, {
+        names: { ...names, top: 'hind', bottom: 'fore' },
+        tolerance,
+      })
       return kernel.place(lying, fromFrame([1, 0, 0], [0, 0, 1], [0, -1, 0], [0, 0, 0]))
     }
   }

@@ -5,8 +5,10 @@ import type { NamedShapesField } from '@/core/fields/named-shapes'
 import type { OutlineField } from '@/core/fields/outline'
 import { BASE_PLANES, type PlaneField, type SavedPlane } from '@/core/fields/plane'
 import type { PublicationField } from '@/core/fields/publication'
+import type { SavedTakenFace, TakenFacesField } from '@/core/fields/taken-faces'
 import { Choose } from '../../primitives/choose'
 import { LengthFigure } from '../../primitives/length-figure'
+import { takenFaces } from '../../store/drawing-state'
 import { useDocument, useProject } from '../../store/store'
 import { shapesAround } from './shapes-around'
 import type { EditorProps } from './editor'
@@ -136,5 +138,21 @@ export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, Save
         </>
       )}
     </>
+  )
+}
+
+/** Faces of parts: how many there are, and those that are picked in the scene besides. */
+export function TakenFacesEditor({ spec, saved, write }: EditorProps<TakenFacesField, SavedTakenFace[]>) {
+  const faces = takenFaces(useProject((s) => s.picks))
+  const many = (n: number) => `${n} ${n === 1 ? 'face' : 'faces'}`
+  return (
+    <span title={spec.label}>
+      <span className="figure">{many(saved.length)}</span>
+      {faces.length > 0 && (
+        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(faces)}>
+          take the {many(faces.length)} picked instead
+        </button>
+      )}
+    </span>
   )
 }

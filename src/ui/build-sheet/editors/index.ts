@@ -2,7 +2,7 @@ import type { FC } from 'react'
 import type { FieldSpec } from '@/core/fields/kinds'
 import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
-import { NamedShapesEditor, OutlineEditor, PlaneEditor, PublicationEditor } from './drawings'
+import { NamedShapesEditor, OutlineEditor, PlaneEditor, PublicationEditor, TakenFacesEditor } from './drawings'
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor } from './figure'
@@ -38,6 +38,7 @@ const EDITORS = {
   // The shapes of a drawing are listed under its sentence.
   shapes: undefined,
   'named-shapes': NamedShapesEditor,
+  'taken-faces': TakenFacesEditor,
 } as unknown as Editors
 
 export const editorOf = (spec: FieldSpec) => EDITORS[spec.type] as FC<EditorProps<FieldSpec, unknown>> | undefined

@@ -1,6 +1,7 @@
 import type { ShapeKind } from '../../../fields/shapes'
 import { mirrorShape, ringShape, rowShape } from './again'
 import { bandShape, hullShape, offsetShape } from './around'
+import { edgesShape } from './edges'
 import { arcShape, circleShape, circleThroughShape } from './round'
 import { curveShape, runShape } from './run'
 import { lineShape, polygonShape, rectangleShape, slotShape } from './straight'
@@ -20,6 +21,7 @@ export const SHAPE_KINDS: readonly ShapeKind[] = [
   circleThroughShape,
   teethShape,
   takenShape,
+  edgesShape,
   offsetShape,
   bandShape,
   hullShape,

@@ -1,0 +1,66 @@
+import { apply, type Placement, turn } from '../geometry/placement'
+import { cross, length, type Vec2, type Vec3 } from '../geometry/vec'
+import { nameKey, type SurfaceShape } from '../kernel/surface'
+import { arc, line, type Segment } from '../profile/segment'
+import type { Pointable } from './resolve'
+import type { Border } from './topology'
+
+/** Directions this alike are one (sine of the angle between them). */
+const ALONG = 1e-6
+
+/**
+ * The edges of a region, projected square onto a plane: exact lines and arcs where the faces that meet there make them,
+ * otherwise lines from point to point. Each is named by the face on its other side.
+ * @param toPlane takes the project's frame to the plane's own, z out of it
+ */
+export function regionOutline({ mesh, topology }: Pointable, region: number, toPlane: Placement): Segment[] {
+  const at = (v: number): Vec3 => [mesh.positions[3 * v]!, mesh.positions[3 * v + 1]!, mesh.positions[3 * v + 2]!]
+  const own = mesh.surfaces[topology.surfaceOf[region]!]!.shape
+  return topology.borders.flatMap((border): Segment[] => {
+    if (!border.regions.includes(region)) return []
+    const other = border.regions[0] === region ? border.regions[1] : border.regions[0]
+    const tag = mesh.surfaces[topology.surfaceOf[other]!]!
+    const id = nameKey(tag).replaceAll('\n', ' ')
+    const points = border.vertices.map((v) => apply(toPlane, at(v)))
+    return piecesOf(border, points, [own, tag.shape], toPlane).filter(isLong).map((s) => ({ ...s, id })) // prettier-ignore
+  })
+}
+
+const isLong = (s: Segment): boolean => s.kind === 'arc' || Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]) > 1e-7
+
+function piecesOf(
+  { closed }: Border,
+  points: readonly Vec3[],
+  shapes: readonly SurfaceShape[],
+  toPlane: Placement,
+): Segment[] {
+  // prettier-ignore
+  const flat = points.map(([x, y]): Vec2 => [x, y])
+  const planes = shapes.filter((s) => s.kind === 'plane')
+  if (planes.length === 2 && !closed) return [line(flat[0]!, flat.at(-1)!)]
+  const round = shapes.find((s) => s.kind === 'cylinder' || s.kind === 'cone' || s.kind === 'torus')
+  // Seen along its axis, what is round stays round if it is cut square to that axis, or is a cylinder.
+  const level = planes.some((p) => p.kind === 'plane' && round && 'axis' in round && length(cross(p.normal, round.axis)) < ALONG) // prettier-ignore
+  if (round && 'axis' in round && (level || round.kind === 'cylinder')) {
+    const axis = turn(toPlane, round.axis)
+    if (Math.hypot(axis[0], axis[1]) < ALONG) {
+      const [cx, cy] = apply(toPlane, round.point)
+      return arcsOf(flat, closed, [cx, cy])
+    }
+  }
+  const ends = closed ? [...flat, flat[0]!] : flat
+  return ends.slice(1).map((p, i) => line(ends[i]!, p))
+}
+
+/** Arcs about a centre through points of one circle: one, or two that close it. */
+function arcsOf(points: readonly Vec2[], closed: boolean, centre: Vec2): Segment[] {
+  const turned = points.slice(1).reduce((sum, p, i) => {
+    const q = points[i]!
+    return sum + (q[0] - centre[0]) * (p[1] - centre[1]) - (q[1] - centre[1]) * (p[0] - centre[0])
+  }, 0)
+  const ccw = turned > 0
+  // Ends lie on the circle itself, which chords of any tolerance begin and end on.
+  if (!closed) return [arc(points[0]!, points.at(-1)!, centre, ccw)]
+  const half = points[Math.floor(points.length / 2)]!
+  return [arc(points[0]!, half, centre, ccw), arc(half, points[0]!, centre, ccw)]
+}
