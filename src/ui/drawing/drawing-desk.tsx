@@ -43,7 +43,13 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const box = useRef<HTMLDivElement>(null)
   const [screen, setScreen] = useState<Vec2>([0, 0])
   const [view, setView] = useState<SheetView>()
-  const [cursor, setCursor] = useState<Snapped>()
+  const [cursor, showCursor] = useState<Snapped>()
+  // Keys can come faster than the picture of the pointer.
+  const pointing = useRef<Snapped>(undefined)
+  const setCursor = (at: Snapped | undefined) => {
+    pointing.current = at
+    showCursor(at)
+  }
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => setScreen([entry!.contentRect.width, entry!.contentRect.height]))
     watch.observe(box.current!)
@@ -80,13 +86,13 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key]
     if (by && view) {
       const far = stepAt(scale) * (e.shiftKey ? 10 : 1)
-      const from = cursor?.at ?? view.centre
+      const from = pointing.current?.at ?? view.centre
       const p: Vec2 = [from[0] + by[0]! * far, from[1] + by[1]! * far]
       setCursor(snapped(p, drawn, letter, { reach: 0, step: stepAt(scale), free: false }))
     } else if (kind) acts.take(kind.kind)
     else if (e.key === 'Escape' || e.key === 'Backspace') acts.back()
     else if (e.key === 'Delete' && state.picked.length > 0) acts.takeOut(state.picked)
-    else if (e.key === 'Enter' && cursor && state.tool) acts.point(cursor.place, cursor.at)
+    else if (e.key === 'Enter' && pointing.current) acts.point(pointing.current.place, pointing.current.at)
     else if (e.key === 'f' || e.key === 'Home') setView(wholeOf(drawn, screen))
     else return
     e.preventDefault()
@@ -246,7 +252,7 @@ function usePointer({
       const more = e.shiftKey ? state.picked.filter((id) => id !== hit) : []
       acts.set({ picked: hit ? [...more, hit] : more })
       // Where no shape is, what lies behind is pointed at: its edges can be taken.
-      const face = hit ? undefined : toPick(scene.hit(e.clientX, e.clientY), store.getState())
+      const face = hit ? undefined : toPick(scene.hit(e.clientX, e.clientY, true), store.getState())
       const picks = e.shiftKey ? store.getState().picks : []
       store.getState().set({ picks: face ? [...picks, face] : picks })
     },

@@ -164,13 +164,13 @@ export class SceneView {
     this.marks.lay(this.bodies, this.colors, this.planes())
   }
 
-  /** What is under a point of the page. */
-  hit(clientX: number, clientY: number): Hit | undefined {
+  /** What is under a point of the page. @param ghosts whether what is only hinted at can be hit */
+  hit(clientX: number, clientY: number, ghosts = false): Hit | undefined {
     const box = this.canvas.getBoundingClientRect()
     const at = new Vector2(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
     this.caster.setFromCamera(at, this.eye.camera)
     const planes = this.planes()
-    const bodies = [...this.bodies.values()].filter((b) => b.group.visible && b.mesh.material.depthWrite)
+    const bodies = [...this.bodies.values()].filter((b) => b.group.visible && (ghosts || b.mesh.material.depthWrite))
     let best: Hit | undefined
     let nearest = Infinity
     this.caster.firstHitOnly = planes.length === 0

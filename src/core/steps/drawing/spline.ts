@@ -1,4 +1,5 @@
-import { bezier, STILL } from '../../outlines/curves'
+import { STILL } from '../../outlines/curves'
+import { curveInArcs } from '../../outlines/in-arcs'
 import type { Vec2 } from '../../geometry/vec'
 import type { Segment } from '../../profile/segment'
 
@@ -16,7 +17,7 @@ export function spline(points: readonly Vec2[], isClosed: boolean): Segment[] {
     const chord = Math.hypot(q[0] - p[0], q[1] - p[1])
     const a: Vec2 = [p[0] + (u[0] * chord) / 3, p[1] + (u[1] * chord) / 3]
     const b: Vec2 = [q[0] - (v[0] * chord) / 3, q[1] - (v[1] * chord) / 3]
-    out.push(...bezier(STILL, [p, a, b, q]))
+    out.push(...curveInArcs(STILL, [p, a, b, q]))
   }
   return out
 }

@@ -3,6 +3,7 @@ import { mirrorShape, ringShape, rowShape } from './again'
 import { bandShape, hullShape, offsetShape } from './around'
 import { edgesShape } from './edges'
 import { arcShape, circleShape, circleThroughShape } from './round'
+import { lettersShape } from './letters'
 import { curveShape, runShape } from './run'
 import { lineShape, polygonShape, rectangleShape, slotShape } from './straight'
 import { takenShape } from './taken'
@@ -20,6 +21,7 @@ export const SHAPE_KINDS: readonly ShapeKind[] = [
   curveShape,
   circleThroughShape,
   teethShape,
+  lettersShape,
   takenShape,
   edgesShape,
   offsetShape,

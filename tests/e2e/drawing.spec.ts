@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test'
+import { draw, pickFace, shapeLine, typed } from './drawn'
+import { newProject, noErrors } from './helpers'
+import { figure } from './make-demo'
+
+noErrors()
+
+test('a label: a plain solid, the edges of its face taken and moved inwards, letters sunk in it, changed afterwards', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await page.getByRole('button', { name: 'put in a plain solid' }).click()
+  await figure(page, 'Its width', '60')
+  await figure(page, 'Its depth', '24')
+  await figure(page, 'Its height', '4')
+  await pickFace(page, 'faces top')
+  await page.getByRole('button', { name: 'draw on this' }).click()
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  // What lies behind the drawing can be pointed at.
+  const desk = page.getByLabel('The drawing.')
+  const box = (await desk.boundingBox())!
+  await desk.click({ position: { x: box.width / 2 + 30, y: box.height / 2 - 20 } })
+  await page.getByRole('button', { name: 'take its edges' }).click()
+  await expect(page.getByText('One region, 1440.0 mm², 168.0 mm of edge.')).toBeVisible()
+  await page.getByRole('button', { name: 'make it a guide' }).click()
+  await page.getByRole('button', { name: 'go round it at a distance' }).click()
+  await expect(shapeLine(page, 'b')).toContainText('Offset of a')
+  await shapeLine(page, 'b').getByRole('combobox', { name: 'Where it runs' }).click() // prettier-ignore
+  await page.getByRole('option', { name: 'inside it' }).click()
+  await shapeLine(page, 'b')
+    .getByRole('button', { name: /^The distance per side, / })
+    .click()
+  await page.getByRole('textbox', { name: 'The distance per side' }).fill('2')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('One region, 1120.0 mm², 152.0 mm of edge.')).toBeVisible()
+  await draw(page, 'x', [-25, -3])
+  await typed(page, { 'The text': 'Bed 3', 'The height of capitals': '7' })
+  await expect(shapeLine(page, 'c')).toContainText('Letters Bed 3')
+  await expect(shapeLine(page, 'c')).toContainText('a hole')
+
+  await page.getByRole('button', { name: 'Extrude the drawing' }).click()
+  await figure(page, 'The length', '1')
+  await expect(page.getByRole('combobox', { name: 'What becomes of it' }).nth(1)).toHaveText('added to')
+  const step = page.getByLabel('Build sheet').locator('[data-step="extrude"]')
+  await step.getByRole('combobox', { name: 'What becomes of it' }).click()
+  await page.getByRole('option', { name: 'taken from' }).click()
+  await expect(step.getByText('It does not reach Part')).toBeVisible()
+  await step.getByRole('combobox', { name: 'The direction' }).click()
+  await page.getByRole('option', { name: 'inwards' }).click()
+  await expect(step.getByText('It does not reach Part')).toBeHidden()
+
+  // The plate grows, and all that was drawn on it goes along.
+  await figure(page, 'Its width', '70')
+  await expect(page.getByText(/One region, 13\d\d\.\d mm²|regions, 12\d\d/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(step.getByText('It does not reach Part')).toBeVisible()
+})
+
+test('the keyboard alone: a rectangle by its key, arrow keys and figures; Escape takes back step by step', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await page.getByRole('button', { name: 'draw on a plane' }).press('Enter')
+  const desk = page.getByLabel('The drawing.')
+  await expect(desk).toBeFocused()
+  await page.keyboard.press('r')
+  await expect(page.getByText('Point at a corner of it.')).toBeVisible()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await typed(page, { 'The width': '1 in', 'The height': '10' })
+  await expect(page.getByText('One region, 254.0 mm², 70.8 mm of edge.')).toBeVisible()
+  await expect(desk).toBeFocused()
+  await page.keyboard.press('c')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'make it a hole' })).toBeHidden()
+  await shapeLine(page, 'a').getByRole('button', { name: 'Shape a', exact: true }).click() // prettier-ignore
+  await page.getByRole('button', { name: 'make it a hole' }).click()
+  await expect(page.getByText('Nothing closed is drawn yet.')).toBeVisible()
+  await desk.focus()
+  await page.keyboard.press('Delete')
+  await expect(page.getByText('0 shapes')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(desk).toBeHidden()
+})
