@@ -16,6 +16,7 @@ import { ResolvedReferences } from '../src/core/references/resolved-references'
 import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
 import { plainItems } from './assemblies'
+import { measureDrawings } from './drawings'
 import { recordCalls, replay } from './bare-kernel'
 import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
@@ -72,6 +73,7 @@ const ledger = {
 
 const sheet = await measureSheet(kernel, project, models, RUNS)
 const travels = await only('travels', () => measureTravels(kernel, project, models, RUNS))
+const drawings = await only('drawings', () => measureDrawings(kernel))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
 const photo = { megapixels_12: await only('photo', () => measurePhoto(RUNS)) }
@@ -94,6 +96,7 @@ process.stdout.write(
       },
       sheet,
       travels,
+      drawings,
       ...ledger,
       memory,
       page,

@@ -1,0 +1,65 @@
+import { readFileSync } from 'node:fs'
+import { Builder } from '../src/core/sheet/builder'
+import { setField } from '../src/core/document/edits'
+import type { Project } from '../src/core/document/schema'
+import type { Kernel } from '../src/core/kernel/kernel'
+import { readProject } from '../src/core/sheet/read-project'
+import { expectOk } from '../src/core/result'
+import { at, shape, sheetOf } from '../tests/support/drawn'
+import { recordCalls, replay } from './bare-kernel'
+import { median, medians, round } from './measure'
+
+const RUNS = 7
+const NONE = new Map<string, never>()
+const HUNDRED = 'Tomatoes 40 cm apart, water at the foot, tie in from June / Beans 15 cm apart, first frost October x'
+
+/** The demo's drawn parts against the bare kernel; a drawing of 200 shapes; a hundred letters sunk in a face. */
+export async function measureDrawings(kernel: Kernel) {
+  const built = async (project: Project, quality: 'drag' | 'view' | 'export') => {
+    const builder = new Builder(kernel)
+    await builder.build(project, NONE, quality)
+    builder.dispose()
+  }
+  const demos: Record<string, object> = {}
+  for (const name of ['seed-wheel', 'hose-hanger']) {
+    const project = expectOk(readProject(readFileSync(`demo/${name}.json`, 'utf8')))
+    const calls = await recordCalls(() => built(project, 'view'))
+    const [full, bare] = await medians(RUNS, [() => built(project, 'view'), () => replay(calls)])
+    const builder = new Builder(kernel)
+    let height = 7
+    const late = await median(RUNS, async () => {
+      height += 0.1
+      await builder.build(setField(project.steps.at(-1)!.id, 'by', `${height}`)(project), NONE, 'view')
+    })
+    builder.dispose()
+    demos[name] = {
+      full_ms: round(full!),
+      to_bare_kernel: round(full! / bare!),
+      late_value_to_full: round(late / full!),
+    }
+  }
+  const many = Array.from({ length: 200 }, (_, k) => {
+    const [along, up] = [(k % 20) * 8, Math.floor(k / 20) * 8]
+    return k % 2 === 0
+      ? shape('slot', { from: at(along, up), to: at(along + 3, up), across: '3' })
+      : shape('circle', { at: at(along, up), across: '4' })
+  })
+  const drawing = sheetOf(['drawing', { shapes: many }, 'd'])
+  const builder = new Builder(kernel)
+  let x = 0
+  const drag = await median(RUNS, async () => {
+    x += 0.01
+    await builder.build(setField(many[1]!.id, 'at', at(x, -9))(drawing), NONE, 'drag')
+  })
+  builder.dispose()
+  const letters = sheetOf(
+    ['solid', { width: '400', depth: '60', height: '4' }, 'plate'],
+    ['drawing', { on: { base: 'ground', off: '4' }, shapes: [shape('letters', { text: HUNDRED, height: '4' })] }, 'd'],
+    ['extrude', { by: '0.6', way: 'in', how: 'take', parts: ['plate'] }, 'e'],
+  )
+  return {
+    demos,
+    drawing_of_200_shapes_one_dragged_ms: round(drag),
+    letters_100_sunk_ms: round(await median(RUNS, () => built(letters, 'view'))),
+  }
+}
