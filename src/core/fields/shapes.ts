@@ -38,7 +38,12 @@ export interface ShapeKind {
   sentence: readonly (string | { field: string; before?: string; after?: string; when?: readonly [string, string] })[]
   drawn?: DrawnBy
   /** Fields of one that is made of shapes that are picked, and how that is offered. */
-  ofPicked?: { words: string; start: (ids: readonly string[]) => Record<string, unknown> }
+  ofPicked?: {
+    words: string
+    start: (ids: readonly string[]) => Record<string, unknown>
+    /** It takes the place of what it is made of, which is then a guide. */
+    instead?: true
+  }
   /** @throws a problem, about one of its fields where it can say which */
   make: (values: never, id: string) => Omit<Drawn, 'id' | 'kind' | 'is'> & { is?: ShapeRole }
 }

@@ -10,6 +10,7 @@ import { stepKindNamed } from '@/core/steps/registry'
 import { newId } from '../new-id'
 import type { DrawingState } from '../store/drawing-state'
 import { withShape } from '../store/drawing-state'
+import { looseEnds, mended } from './loose-ends'
 import type { ProjectStore } from '../store/store'
 
 /** What can be done in the drawing that is open. */
@@ -42,6 +43,12 @@ export class DrawingActs {
 
   take(tool?: string): void {
     this.store.getState().set({ drawing: withShape(this.state, tool) })
+  }
+
+  /** Lets open ends that lie near each other meet. */
+  mend(): void {
+    const shapes = mended(this.shapes, looseEnds(this.drawn()))
+    if (shapes) this.write(shapes)
   }
 
   private write(shapes: readonly SavedShape[]): void {
@@ -95,7 +102,15 @@ export class DrawingActs {
 
   /** A shape made of those that are picked. */
   ofPicked(kind: ShapeKind): void {
-    if (kind.ofPicked) this.add(kind, kind.ofPicked.start(this.state.picked))
+    if (!kind.ofPicked) return
+    const { picked } = this.state
+    const { instead, start } = kind.ofPicked
+    const can = (s: SavedShape) => this.kinds.some((k) => k.kind === s.kind && 'is' in k.fields)
+    const shapes = this.shapes.map((s) =>
+      instead && picked.includes(s.id) && can(s) ? { ...s, fields: { ...s.fields, is: 'guide' } } : s,
+    )
+    const was = this.drawn().find((d) => d.id === picked[0])?.is
+    this.add(kind, { ...start(picked), ...(instead && was === 'hole' ? { is: was } : {}) }, shapes)
   }
 
   /** Takes what was gathered: a traced photo, a drawing. */
@@ -111,9 +126,9 @@ export class DrawingActs {
     this.store.getState().set({ picks: [] })
   }
 
-  private add(kind: ShapeKind, fields: Record<string, unknown>): void {
+  private add(kind: ShapeKind, fields: Record<string, unknown>, before = this.shapes): void {
     const id = newId()
-    this.write([...this.shapes, { id, kind: kind.kind, fields }])
+    this.write([...before, { id, kind: kind.kind, fields }])
     this.store.getState().set({ drawing: { ...withShape(this.state), picked: [id] } })
   }
 

@@ -12,7 +12,8 @@ import { letterOf } from '../store/drawing-state'
 import { useDocument, useProject, useProjectStore } from '../store/store'
 import { DrawingActs } from './drawing-acts'
 import { DrawingFoot } from './drawing-foot'
-import { Datum, FreePoints, Grid, InHand } from './drawing-marks'
+import { Datum, FreePoints, Grid, InHand, Loose } from './drawing-marks'
+import { looseEnds } from './loose-ends'
 import { Material, ShapeLines } from './shape-paths'
 import { nearer, type SheetView, toScreen, toSheet, wholeOf } from './sheet-view'
 import { type Snapped, snapped, stepAt } from './snapping'
@@ -79,6 +80,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const scale = view?.scale ?? 1
   const at = (p: Vec2): Vec2 => (view ? toScreen(view, screen, p) : [0, 0])
   const within = 0.3 / scale
+  const loose = looseEnds(drawn)
   const made = new Set(acts.kinds.filter((k) => k.ofPicked).map((k) => k.kind))
   const onKeyDown = (e: React.KeyboardEvent) => {
     if (e.target !== box.current || e.ctrlKey || e.metaKey || e.altKey) return
@@ -123,6 +125,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
               />
             ))}
             <Datum at={at([0, 0])} />
+            <Loose points={loose} at={at} />
             <FreePoints points={freePoints(saved, drawn)} at={at} />
             <InHand kind={acts.kinds.find((k) => k.kind === state.tool)} state={state} cursor={cursor} at={at} />
           </svg>

@@ -10,6 +10,7 @@ import { type DrawingState, takenFaces } from '../store/drawing-state'
 import { useProject, useProjectStore, useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
 import type { DrawingActs } from './drawing-acts'
+import { looseEnds, mended } from './loose-ends'
 import { previewOf } from './preview'
 import type { Snapped } from './snapping'
 
@@ -109,11 +110,14 @@ function Picked({ acts, state, drawn, saved, letter }: Props) {
     )
   if (!shape)
     return (
-      <p className="text-soft">
-        {saved.length === 0
-          ? 'Nothing is drawn yet. Choose what to draw, or press its key.'
-          : 'Pick a shape, with shift several; drag a small square to move what is free.'}
-      </p>
+      <>
+        <OpenEnds acts={acts} drawn={drawn} saved={saved} />
+        <p className="text-soft">
+          {saved.length === 0
+            ? 'Nothing is drawn yet. Choose what to draw, or press its key.'
+            : 'Pick a shape, with shift several; drag a small square to move what is free.'}
+        </p>
+      </>
     )
   const kind = acts.kinds.find((k) => k.kind === shape.kind)
   const figure = Object.entries(kind?.fields ?? {}).find(([, spec]) => spec.type === 'length')?.[0]
@@ -150,6 +154,23 @@ function Picked({ acts, state, drawn, saved, letter }: Props) {
         <Verb act={() => acts.takeOut(state.picked)}>take it out</Verb>
       </p>
     </>
+  )
+}
+
+/** How many ends are open, and what can be done about it. */
+function OpenEnds({ acts, drawn, saved }: Pick<Props, 'acts' | 'drawn' | 'saved'>) {
+  const ends = looseEnds(drawn)
+  if (ends.length === 0) return null
+  const can = mended(saved, ends) !== undefined
+  return (
+    <p className="text-ochre">
+      ▲ {ends.length === 1 ? 'One end meets no other' : `${ends.length} ends meet no other`}, so nothing is made there.{' '}
+      {can ? (
+        <Verb act={() => acts.mend()}>let those that are near meet</Verb>
+      ) : (
+        <span className="text-soft">Draw what is missing between them, or make them guides.</span>
+      )}
+    </p>
   )
 }
 

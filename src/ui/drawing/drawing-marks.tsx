@@ -39,6 +39,15 @@ export const Datum = ({ at: [x, y] }: { at: Vec2 }) => (
   </g>
 )
 
+/** Ends that meet no other. */
+export const Loose = ({ points, at }: { points: readonly { at: Vec2 }[]; at: (p: Vec2) => Vec2 }) =>
+  points.map((p, i) => {
+    const [x, y] = at(p.at)
+    return (
+      <circle key={i} cx={x} cy={y} r={9} fill="none" stroke="var(--ochre)" strokeWidth={2} strokeDasharray="3 3" />
+    )
+  })
+
 /** Places that can be dragged. */
 export const FreePoints = ({ points, at }: { points: readonly { at: Vec2 }[]; at: (p: Vec2) => Vec2 }) =>
   points.map((p, i) => {

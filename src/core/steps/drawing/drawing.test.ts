@@ -60,6 +60,18 @@ test('an offset adds perimeter times distance and, round, a disc (Steiner); insi
   expect(back).toBeCloseTo(200 * Math.sqrt(3), 5)
 })
 
+test('corners rounded lose a square less a disc, bevelled ones a triangle; inward ones gain it', async () => {
+  const ell = shape('run', { through: [at(0, 0), at(30, 0), at(30, 10), at(10, 10), at(10, 25), at(0, 25)], is: 'guide' }, 'ell') // prettier-ignore
+  const area = 30 * 10 + 10 * 15
+  const corners = (fields: object) => areaOfAll(ell, shape('corners', { of: ['ell'], by: '3', ...fields }))
+  const spandrel = 9 * (1 - Math.PI / 4)
+  expect(await corners({ which: 'out' })).toBeCloseTo(area - 5 * spandrel, 9)
+  expect(await corners({ which: 'in' })).toBeCloseTo(area + spandrel, 9)
+  expect(await corners({ how: 'bevel' })).toBeCloseTo(area - 5 * 4.5 + 4.5, 9)
+  const { problems } = await drawn([ell, shape('corners', { of: ['ell'], by: '6', which: 'out' })])
+  expect(problems[0]).toMatchObject({ field: 'by', message: expect.stringContaining('up to 5.00 mm would') })
+})
+
 test('a band is its middle line times its width, and its ends', async () => {
   const hook = [
     shape('arc', { from: at(-20, 0), over: at(0, 20), to: at(20, 0), is: 'guide' }, 'bow'),

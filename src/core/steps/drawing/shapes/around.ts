@@ -9,6 +9,7 @@ import { offsetProfile } from '../../../profile/offset'
 import { arc, directionAt, line, type Loop, type Profile, reversedLoop, type Segment } from '../../../profile/segment'
 import type { Vec2 } from '../../../geometry/vec'
 import { expectOk, raise } from '../../../result'
+import { cornered } from '../corners'
 import { closedRegion, united } from '../region'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
@@ -52,7 +53,7 @@ export const offsetShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Offset of', { field: 'of', after: ',' }, { field: 'by' }, { field: 'way', before: 'per side', after: ',' }, { field: 'corners', before: 'corners', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
-  ofPicked: { words: 'go round it at a distance', start: (of) => ({ of }) },
+  ofPicked: { words: 'go round it at a distance', start: (of) => ({ of }), instead: true },
   make: ({ of, way, by, corners }, id) => {
     const found = expectOk(offsetProfile(areaOf(of), way === 'around' ? by : -by, corners))
     return found.loops.length === 0
@@ -73,7 +74,7 @@ export const bandShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Band', { field: 'across', after: ' wide' }, { field: 'of', before: 'along', after: ',' }, { field: 'ends', before: 'its ends', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
-  ofPicked: { words: 'make a band along it', start: (of) => ({ of }) },
+  ofPicked: { words: 'make a band along it', start: (of) => ({ of }), instead: true },
   make: ({ of, across, ends }, id) => {
     const pieces = of.flatMap((s) => [...s.open.flat(), ...s.regions.flatMap((r) => r.loops.flat())])
     if (pieces.length === 0) return raise('empty', 'There is no line to run along.', 'of')
@@ -111,6 +112,26 @@ function caps(run: Loop, half: number): Profile[] {
   const [u, v] = [directionAt(first, 0), directionAt(last, 1)]
   return [cap(first.a, [-u[0], -u[1]]), cap(last.b, v)]
 }
+
+export const cornersShape = shapeKind({
+  kind: 'corners',
+  title: 'round or bevel corners',
+  findBy: ['fillet', 'chamfer', 'radius', 'corner', 'soft'],
+  about: 'Earlier shapes with their corners rounded or bevelled: those that stand out, those that go in, or all.',
+  fields: {
+    of: namedShapesField('Whose corners'),
+    how: choiceField('What becomes of them', 'round', { round: 'rounded', bevel: 'bevelled' }),
+    by: lengthField('The radius, or how far a bevel goes along the edges', '2', 0.01, MOST),
+    which: choiceField('Which corners', 'all', { all: 'all of them', out: 'those that stand out', in: 'those that go in' }), // prettier-ignore
+    is: roleField(),
+  },
+  sentence: ['Corners of', { field: 'of' }, { field: 'how' }, { field: 'by', before: 'by', after: ',' }, { field: 'which', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'round its corners', start: (of) => ({ of }), instead: true },
+  make: ({ of, how, by, which }, id) => {
+    const loops = areaOf(of).loops.map((loop) => cornered(loop, true, { how, by, which }, 'by'))
+    return shapeOf({ loops }, id)
+  },
+})
 
 export const hullShape = shapeKind({
   kind: 'hull',

@@ -1,6 +1,6 @@
 import type { ShapeKind } from '../../../fields/shapes'
 import { mirrorShape, ringShape, rowShape } from './again'
-import { bandShape, hullShape, offsetShape } from './around'
+import { bandShape, cornersShape, hullShape, offsetShape } from './around'
 import { edgesShape } from './edges'
 import { arcShape, circleShape, circleThroughShape } from './round'
 import { lettersShape } from './letters'
@@ -26,6 +26,7 @@ export const SHAPE_KINDS: readonly ShapeKind[] = [
   edgesShape,
   offsetShape,
   bandShape,
+  cornersShape,
   hullShape,
   ringShape,
   rowShape,
