@@ -85,3 +85,34 @@ test('the keyboard alone: a rectangle by its key, arrow keys and figures; Escape
   await page.keyboard.press('Escape')
   await expect(desk).toBeHidden()
 })
+
+test('a height is dragged at the face it moves, by whole layers; Escape leaves it, undo takes all of a drag back', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await page.getByRole('button', { name: 'put in a plain solid' }).click()
+  await pickFace(page, 'faces top')
+  const handle = page.getByRole('button', { name: /^its height, / })
+  await expect(handle).toHaveText('10 · 50 layers')
+  const box = (await handle.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x, y - 20, { steps: 4 })
+  await page.mouse.move(x, y - 60, { steps: 4 })
+  await page.mouse.up()
+  const height = async () => Number(/^([\d.]+)/.exec((await handle.textContent())!)![1])
+  await expect(async () => expect(await height()).toBeGreaterThan(11)).toPass()
+  const now = await height()
+  expect((now / 0.2) % 1).toBeCloseTo(Math.round(now / 0.2) - Math.floor(now / 0.2), 6)
+  await handle.press('ArrowDown')
+  await expect(async () => expect(await height()).toBeCloseTo(now - 0.2, 6)).toPass()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(handle).toHaveText('10 · 50 layers')
+  await handle.click()
+  await page.getByRole('textbox', { name: 'Its height' }).fill('12.5')
+  await page.keyboard.press('Enter')
+  await expect(handle).toHaveText('12.5 · 62.5 layers')
+})

@@ -39,7 +39,8 @@ export function meshModel(
   onShare: (share: number) => void = () => {},
   onMesh?: (mesh: EarlyMesh) => void,
 ): ImportedModel {
-  const unit = declared ?? guessUnit(rawSize(raw))
+  const size = rawSize(raw)
+  const unit = declared ?? guessUnit(size)
   const mm = FILE_UNITS[unit.name as UnitName]
   const total: Mending[] = []
   const placed = raw.items.map((i) => ({ shape: i.shape, placement: inMm(i.placement ?? IDENTITY, mm) }))
@@ -67,7 +68,17 @@ export function meshModel(
       placement: placed[i]!.placement,
     }
   })
-  return { format, unit, shapes, items, notes: [...raw.notes, ...mendingNotes(sum(total))] }
+  return { format, unit, shapes, items, notes: [...raw.notes, ...sizeNotes(size, mm), ...mendingNotes(sum(total))] }
+}
+
+/** Nobody prints things of this size, or holds them against a print, m. */
+const HUGE = 50
+
+function sizeNotes(size: Vec3, mm: number): string[] {
+  const largest = (Math.max(...size) * mm) / 1000
+  return largest > HUGE
+    ? [`It is ${Number(largest.toPrecision(3))} m long: its unit, or its scale, can hardly be right.`]
+    : []
 }
 
 const inMm = (placement: Placement, mm: number): Placement => placement.map((v, k) => (k % 4 === 3 ? v * mm : v))

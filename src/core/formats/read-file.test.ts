@@ -66,6 +66,10 @@ describe('meshes', () => {
     expect(model.unit.name).toBe('in')
     expect(model.items[0]!.max).toEqual(close([31.75, 12.7, 6.35]))
   })
+  test('a size that nobody can mean is said', async () => {
+    expect((await solids(binaryStl(boxSoup([5e8, 20, 20])), 'far.stl')).notes.join()).toContain('500000 m long')
+    expect((await solids(binaryStl(boxSoup([62, 18, 9])), 'hinge.stl')).notes).toEqual([])
+  })
   test('the objects of an OBJ are items, faces may have more corners and count from the end', async () => {
     const model = await solids(obj({ bracket: boxSoup([30, 20, 10]), pin: cylinderSoup(4, 20, 24) }), 'parts.obj')
     expect(model.items.map((i) => [i.name, i.closed])).toEqual([['bracket', true], ['pin', true]]) // prettier-ignore

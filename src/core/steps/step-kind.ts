@@ -68,6 +68,8 @@ export interface SurfaceWords {
   called: string
   /** The field, and its words as something to be changed: `the clearance`. */
   moved?: readonly [field: string, words: string]
+  /** How much the field changes for each mm that the face moves along its normal; 0 where it cannot be moved by it. */
+  along?: (fields: Readonly<Record<string, unknown>>) => number
 }
 
 /** One kind of step: everything about it is in its own folder. */

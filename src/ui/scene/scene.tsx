@@ -5,6 +5,7 @@ import { useEngine } from '../actions/actions-context'
 import { type Showing } from '../store/view-slice'
 import { useProject } from '../store/store'
 import { Dial } from './dial'
+import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
 import { GapInset } from './gap-inset'
@@ -94,6 +95,7 @@ export function SceneHost({
       {view && !drawing && <Dial view={view} />}
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
+      {view && <FaceHandle view={view} />}
       <Working />
       {children?.(view)}
     </section>

@@ -54,7 +54,7 @@ export const extrudeStep = stepKind({
     ...joiningWords,
   ], // prettier-ignore
   surfaces: {
-    far: { called: 'end', moved: ['by', 'its length'] },
+    far: { called: 'end', moved: ['by', 'its length'], along: alongFar },
     near: { called: 'foot' },
     side: { called: 'side' },
   },
@@ -70,13 +70,21 @@ export const extrudeStep = stepKind({
   build: (values, context) => joinedOutput(toolOf(values, context), { ...values, name: 'Part' }, context),
 })
 
+/** The end of a cut looks the other way; half of what goes to both sides is at each. */
+function alongFar({ reach, how, way }: Readonly<Record<string, unknown>>): number {
+  if (reach !== 'length') return 0
+  return (how === 'take' ? -1 : 1) * (way === 'both' ? 2 : 1)
+}
+
 export type Values = FieldValues<typeof fields>
 
 function toolOf(values: Values, context: StepContext): Solid {
   const { data } = values.drawing
   const profile = whatOf(data, values)
   const { kernel, id, tolerance } = context
-  const names = { step: id, top: 'far', bottom: 'near', side: 'side' }
+  const inwards = values.way === 'in' && values.reach !== 'through' && values.reach !== 'face'
+  const [top, bottom] = inwards ? ['near', 'far'] : ['far', 'near']
+  const names = { step: id, top, bottom, side: 'side' }
   const between = ([z0, z1]: readonly [number, number]) =>
     kernel.place(kernel.extrude(profile, z0, z1, { names, tolerance }), data.plane.frame)
   switch (values.reach) {

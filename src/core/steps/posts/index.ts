@@ -59,7 +59,7 @@ export const postsStep = stepKind({
   ], // prettier-ignore
   surfaces: {
     pin: { called: 'pin', moved: ['gap', 'the gap round the pin'] },
-    tip: { called: 'end of the pin', moved: ['reach', 'the length of the pin'] },
+    tip: { called: 'end of the pin', moved: ['reach', 'the length of the pin'], along: () => 1 },
     pilot: { called: 'pilot hole', moved: ['pilot', 'the pilot hole'] },
     foot: { called: 'foot of the post', moved: ['foot', 'the fillet'] },
     post: { called: 'post', moved: ['across', 'the post'] },

@@ -50,7 +50,7 @@ export const solidStep = stepKind({
     { field: 'turn', before: 'turned', after: ',' }, { field: 'lift', before: 'lifted', after: ',' }, ...joiningWords,
   ], // prettier-ignore
   surfaces: {
-    far: { called: 'end', moved: ['height', 'its height'] },
+    far: { called: 'end', moved: ['height', 'its height'], along: ({ how }) => (how === 'take' ? -1 : 1) },
     near: { called: 'foot' },
     side: { called: 'side' },
     fore: { called: 'front of the wedge', moved: ['depth', 'its depth'] },

@@ -1,0 +1,114 @@
+'use client'
+import { useRef, useState } from 'react'
+import { setField } from '@/core/document/edits'
+import type { Pick } from '@/core/fit/picks'
+import type { Vec3 } from '@/core/geometry/vec'
+import { stepKindNamed } from '@/core/steps/registry'
+import { formatLength } from '@/core/units/length'
+import { nudged } from '@/core/units/nudge'
+import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
+import type { SceneView } from './scene-view'
+import { useDrawn } from './use-drawn'
+
+/** Less than this many pixels a millimetre, one looks square at the face: then its figure can be typed, not dragged. */
+const SQUARE = 0.12
+/** How far along the normal the direction on the screen is taken from, mm. */
+const AHEAD = 5
+
+/** The figure that moves the picked face, standing at that face: dragged along it, or typed. */
+export function FaceHandle({ view }: { view: SceneView }) {
+  const picks = useProject((s) => s.picks)
+  const drawing = useProject((s) => s.drawing)
+  const [pick] = picks
+  return picks.length === 1 && pick?.name && !drawing ? <Handle key={`${pick.name.step} ${pick.point.join()}`} view={view} pick={pick} /> : null // prettier-ignore
+}
+
+function useMoved(pick: Pick) {
+  const { steps } = useDocument()
+  const step = steps.find((s) => s.id === pick.name!.step)
+  const kind = step && stepKindNamed(step.kind)
+  const words = kind?.surfaces?.[pick.name!.role]
+  const report = useProject((s) => s.build?.steps.find((r) => r.id === pick.name!.step))
+  const [field, called] = words?.moved ?? []
+  const value = field === undefined ? undefined : report?.values[field]
+  const spec = field === undefined ? undefined : kind!.fields[field]
+  const along = step && words?.along?.({ ...defaultsOf(kind!.fields), ...step.fields })
+  if (!step || !along || typeof value !== 'number' || spec?.type !== 'length') return undefined
+  const saved = step.fields[field!]
+  return { step, field: field!, called: called!, value, along, spec, formula: typeof saved === 'string' ? saved : spec.default } // prettier-ignore
+}
+
+const defaultsOf = (fields: Readonly<Record<string, object>>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, 'default' in spec ? spec.default : undefined]))
+
+function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
+  const moved = useMoved(pick)
+  const { printer } = useDocument()
+  const unit = useUnit()
+  const store = useProjectStore()
+  const [atPick] = useState(moved?.value)
+  const from = useRef<{ x: number; y: number; value: number; formula: string; dragged: boolean }>(undefined)
+  const normal: Vec3 = pick.shape.kind === 'plane' ? pick.shape.normal : [0, 0, 0]
+  const off = moved ? (moved.value - (atPick ?? moved.value)) / moved.along : 0
+  const along = (by: number): Vec3 => [0, 1, 2].map((k) => pick.point[k]! + by * normal[k]!) as unknown as Vec3
+  const at = useDrawn(view, (v) => [...v.project(along(off)), ...v.project(along(off + AHEAD))].join(' '))
+  if (!moved || pick.shape.kind !== 'plane') return null
+  const [x, y, ax, ay] = (at ?? '0 0 0 0').split(' ').map(Number) as [number, number, number, number]
+  const [dx, dy] = [(ax - x) / AHEAD, (ay - y) / AHEAD]
+  const square = Math.hypot(dx, dy) < SQUARE
+  // Upright it goes by whole layers, sideways by whole lines, from what it is.
+  const upright = Math.abs(normal[2]) > 0.9
+  const step = upright ? printer.layer : printer.line / 2
+  const { edit, endEdit, cancelEdit, set } = store.getState()
+  const group = `handle ${moved.step.id}.${moved.field}`
+  const move = (start: { value: number; formula: string }, by: number, free: boolean, dragging: boolean) => {
+    const stride = free ? 0.01 : step
+    const within = Math.min(moved.spec.max, Math.max(moved.spec.min, start.value + by)) - start.value
+    edit(setField(moved.step.id, moved.field, nudged(start.formula, start.value, Math.round(within / stride) * stride, free ? 0.01 : stride)), { group, dragging }) // prettier-ignore
+  }
+  const layers = upright ? ` · ${Number((moved.value / printer.layer).toFixed(1))} layers` : ''
+  return (
+    <button
+      type="button"
+      className={`absolute z-[5] -translate-x-1/2 -translate-y-1/2 touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure ${square ? '' : 'cursor-move'}`}
+      style={{ left: x, top: y }}
+      title={
+        square ? `${moved.called}: click to type` : `${moved.called}: drag it, with Alt in hundredths, or click to type`
+      }
+      aria-label={`${moved.called}, ${formatLength(moved.value, unit)}`}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId)
+        from.current = { x: e.clientX, y: e.clientY, value: moved.value, formula: moved.formula, dragged: false }
+      }}
+      onPointerMove={(e) => {
+        const start = from.current
+        if (!start || square) return
+        const [px, py] = [e.clientX - start.x, e.clientY - start.y]
+        if (!start.dragged && Math.hypot(px, py) < 4) return
+        start.dragged = true
+        move(start, ((px * dx + py * dy) / (dx * dx + dy * dy)) * moved.along, e.altKey, true)
+      }}
+      onPointerUp={() => {
+        const start = from.current
+        from.current = undefined
+        if (start?.dragged) return endEdit()
+        set({ place: 'shape', editing: `${moved.step.id}.${moved.field}` })
+      }}
+      onKeyDown={(e) => {
+        const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[e.key]
+        if (e.key === 'Escape' && from.current) {
+          cancelEdit(group)
+          from.current = undefined
+          e.stopPropagation()
+        }
+        if (e.key === 'Enter') set({ place: 'shape', editing: `${moved.step.id}.${moved.field}` })
+        if (by === undefined) return
+        e.preventDefault()
+        move(moved, by * step, false, false)
+      }}
+    >
+      {formatLength(moved.value, unit)}
+      <span className="font-normal text-soft">{layers}</span>
+    </button>
+  )
+}
