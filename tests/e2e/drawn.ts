@@ -10,14 +10,16 @@ export async function startDrawing(page: Page): Promise<void> {
   await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
 }
 
-/** How an empty drawing lies on the screen: 70 mm and a margin. */
-async function toScreen(page: Page, [x, y]: readonly [number, number], across = 70) {
-  const { width, height } = (await desk(page).boundingBox())!
-  const scale = Math.min((0.78 * width) / across, (0.62 * height) / across)
-  return { x: width / 2 + x * scale, y: height / 2 - 0.07 * height - y * scale }
+/** Where a place of the drawing lies on the screen. */
+async function toScreen(page: Page, [x, y]: readonly [number, number]) {
+  const view = desk(page)
+  await expect(view).toHaveAttribute('data-view', /\d/)
+  const [cx, cy, scale] = (await view.getAttribute('data-view'))!.split(' ').map(Number) as [number, number, number]
+  const { width, height } = (await view.boundingBox())!
+  return { x: width / 2 + (x - cx) * scale, y: height / 2 - (y - cy) * scale }
 }
 
-/** Takes a shape in hand by its key and points at places, mm from the datum of a drawing that was opened empty. */
+/** Takes a shape in hand by its key and points at places, mm from its datum. */
 export async function draw(page: Page, key: string, ...places: readonly (readonly [number, number])[]): Promise<void> {
   await desk(page).press(key)
   for (const place of places) await desk(page).click({ position: await toScreen(page, place) })

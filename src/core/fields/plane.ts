@@ -54,13 +54,17 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
     if (!distance.ok) return distance
     if (Math.abs(distance.value) > FARTHEST)
       return fail('range', `${spec.label} is ${formatLength(distance.value)} mm away; up to ${FARTHEST} mm would do.`)
-    const frame = 'base' in saved ? ok(baseFrame(saved.base)) : faceFrame(saved, at)
-    if (!frame.ok) return frame
+    const found = 'base' in saved ? ok({ frame: baseFrame(saved.base) }) : faceFrame(saved, at)
+    if (!found.ok) return found
     const value: PlaneValue = {
-      frame: lifted(frame.value, distance.value),
+      frame: lifted(found.value.frame, distance.value),
       ...('part' in saved ? { part: saved.part } : {}),
     }
-    return ok({ value, key: contentKey(value), shown: { ...value, off: distance.value } })
+    return ok({
+      value,
+      key: contentKey(value),
+      shown: { ...value, ...found.value, frame: value.frame, off: distance.value },
+    })
   },
   formulas: (saved, change) => ({ ...saved, off: change(saved.off) }),
   swapped: (saved, swap) => ('part' in saved ? { ...saved, face: renamedFace(saved.face, swap) } : saved),
@@ -83,7 +87,13 @@ const axesOf = (frame: Placement): [Vec3, Vec3, Vec3] => {
   return [axis([1, 0, 0]), axis([0, 1, 0]), axis([0, 0, 1])]
 }
 
-function faceFrame(saved: Extract<SavedPlane, { part: string }>, { parts }: Scope): Result<Placement> {
+interface FaceFrame {
+  frame: Placement
+  /** What the face covers from there: [least along, least up, most along, most up], mm. */
+  covers: readonly [number, number, number, number]
+}
+
+function faceFrame(saved: Extract<SavedPlane, { part: string }>, { parts }: Scope): Result<FaceFrame> {
   const part = parts.get(saved.part)
   if (!part) return fail('no-part', 'The part whose face this lies on is not before it in the sheet.')
   const on = part.pointable()
@@ -95,7 +105,7 @@ function faceFrame(saved: Extract<SavedPlane, { part: string }>, { parts }: Scop
 }
 
 /** The frame of a flat face: up is upwards, or to the back where it lies; the datum by what the face covers. */
-function frameOn(on: Pointable, region: number, out: Vec3, datum: 'middle' | 'corner'): Placement {
+function frameOn(on: Pointable, region: number, out: Vec3, datum: 'middle' | 'corner'): FaceFrame {
   const lying = Math.abs(out[2]) > 0.999
   const along: Vec3 = lying ? [1, 0, 0] : normalize(cross([0, 0, 1], out))
   const up = cross(out, along)
@@ -119,5 +129,8 @@ function frameOn(on: Pointable, region: number, out: Vec3, datum: 'middle' | 'co
   const tag = on.mesh.surfaces[on.topology.surfaceOf[region]!]!
   const height = tag.shape.kind === 'plane' ? dot(out, tag.shape.point) : z
   const at: Vec3 = datum === 'middle' ? [exact((x0 + x1) / 2), exact((y0 + y1) / 2), height] : [exact(x0), exact(y0), height] // prettier-ignore
-  return fromFrame(along, up, out, apply(turned, at))
+  return {
+    frame: fromFrame(along, up, out, apply(turned, at)),
+    covers: [x0 - at[0], y0 - at[1], x1 - at[0], y1 - at[1]],
+  }
 }

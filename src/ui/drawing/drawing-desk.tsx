@@ -33,7 +33,8 @@ function useReport(step: string) {
   const report = useProject((s) => s.build?.steps.find((r) => r.id === step))
   const shapes = (report?.values.shapes ?? NONE) as ShapeReport[]
   const drawn = useMemo(() => shapes.flatMap((r) => r.drawn ?? []), [shapes])
-  return { drawn, plane: report?.values.on as PlaneValue | undefined }
+  const plane = report?.values.on as (PlaneValue & { covers?: Parameters<typeof wholeOf>[2] }) | undefined
+  return { drawn, plane }
 }
 
 function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
@@ -73,7 +74,8 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
     if (document.activeElement === document.body) box.current?.focus()
   }, [placed, state?.tool])
   const saved = (Array.isArray(step.fields.shapes) ? step.fields.shapes : []) as unknown as SavedShape[]
-  if (!view && screen[0] > 0 && (saved.length === 0 || plane)) setView(wholeOf(drawn, screen))
+  if (!view && screen[0] > 0 && (plane || (saved.length === 0 && isGround(step))))
+    setView(wholeOf(drawn, screen, plane?.covers))
   const letter = (id: string) => letterOf(saved.findIndex((s) => s.id === id))
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene })
   if (!state) return null
@@ -95,7 +97,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
     else if (e.key === 'Escape' || e.key === 'Backspace') acts.back()
     else if (e.key === 'Delete' && state.picked.length > 0) acts.takeOut(state.picked)
     else if (e.key === 'Enter' && pointing.current) acts.point(pointing.current.place, pointing.current.at)
-    else if (e.key === 'f' || e.key === 'Home') setView(wholeOf(drawn, screen))
+    else if (e.key === 'f' || e.key === 'Home') setView(wholeOf(drawn, screen, plane?.covers))
     else return
     e.preventDefault()
   }
@@ -105,6 +107,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
         ref={box}
         tabIndex={0}
         role="application"
+        data-view={view && [...view.centre, view.scale].join(' ')}
         aria-label="The drawing. Drag slides it, the wheel zooms; with a shape in hand, clicks place its points."
         className={`absolute inset-0 touch-none bg-scene/55 outline-none ${state.tool ? 'cursor-crosshair' : ''}`}
         onKeyDown={onKeyDown}
@@ -138,6 +141,9 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
     </section>
   )
 }
+
+/** True if the plane is known before the first build. */
+const isGround = ({ fields: { on } }: ProjectStep): boolean => typeof on !== 'object' || on === null || 'base' in on
 
 /** A place of a shape that can be dragged: both its coordinates, or one of them, are free. */
 interface FreePoint {

@@ -29,10 +29,17 @@ export function nearer(view: SheetView, screen: Vec2, pointer: Vec2, by: number)
 /** An empty drawing shows this much, mm. */
 const EMPTY = 70
 
-/** All that is drawn, with a margin and room for the line at the foot. */
-export function wholeOf(drawn: readonly Drawn[], [w, h]: Vec2): SheetView {
+/**
+ * All that is drawn and the face it is drawn on, with a margin and room for the line at the foot.
+ * @param covers what that face covers: [least along, least up, most along, most up], mm
+ */
+export function wholeOf(
+  drawn: readonly Drawn[],
+  [w, h]: Vec2,
+  covers: readonly [number, number, number, number] = [-EMPTY / 2, -EMPTY / 2, EMPTY / 2, EMPTY / 2],
+): SheetView {
   const loops = drawn.flatMap((d) => [...d.regions.flatMap((r) => r.loops), ...d.open])
-  const [x0, y0, x1, y1] = loops.length > 0 ? boundsOf({ loops }) : [-EMPTY / 2, -EMPTY / 2, EMPTY / 2, EMPTY / 2]
+  const [x0, y0, x1, y1] = loops.length > 0 ? boundsOf({ loops }) : covers
   const scale = Math.min((0.78 * w) / Math.max(1, x1 - x0), (0.62 * h) / Math.max(1, y1 - y0))
   return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - (0.07 * h) / scale], scale }
 }
