@@ -10,8 +10,10 @@ import { useDocument, useProject, useProjectStore, useUnit } from '../store/stor
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 
-/** Less than this many pixels a millimetre, one looks square at the face: then its figure can be typed, not dragged. */
+/** Less than this many pixels a millimetre, one looks square at the face: there is no way to drag it along. */
 const SQUARE = 0.12
+/** Pixels. */
+const ASIDE = 24
 /** How far along the normal the direction on the screen is taken from, mm. */
 const AHEAD = 5
 
@@ -55,7 +57,7 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
   if (!moved || pick.shape.kind !== 'plane') return null
   const [x, y, ax, ay] = (at ?? '0 0 0 0').split(' ').map(Number) as [number, number, number, number]
   const [dx, dy] = [(ax - x) / AHEAD, (ay - y) / AHEAD]
-  const square = Math.hypot(dx, dy) < SQUARE
+  if (Math.hypot(dx, dy) < SQUARE) return null
   // Upright it goes by whole layers, sideways by whole lines, from what it is.
   const upright = Math.abs(normal[2]) > 0.9
   const step = upright ? printer.layer : printer.line / 2
@@ -70,11 +72,10 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
   return (
     <button
       type="button"
-      className={`absolute z-[5] -translate-x-1/2 -translate-y-1/2 touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure ${square ? '' : 'cursor-move'}`}
-      style={{ left: x, top: y }}
-      title={
-        square ? `${moved.called}: click to type` : `${moved.called}: drag it, with Alt in hundredths, or click to type`
-      }
+      className="absolute z-[5] -translate-x-1/2 -translate-y-1/2 cursor-move touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure"
+      // Beside the place that was pointed at, which can be pointed at again.
+      style={{ left: x, top: y - ASIDE }}
+      title={`${moved.called}: drag it, with Alt in hundredths, or click to type`}
       aria-label={`${moved.called}, ${formatLength(moved.value, unit)}`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId)
@@ -82,7 +83,7 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
       }}
       onPointerMove={(e) => {
         const start = from.current
-        if (!start || square) return
+        if (!start) return
         const [px, py] = [e.clientX - start.x, e.clientY - start.y]
         if (!start.dragged && Math.hypot(px, py) < 4) return
         start.dragged = true

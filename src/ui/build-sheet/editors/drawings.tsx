@@ -6,6 +6,7 @@ import type { OutlineField } from '@/core/fields/outline'
 import { BASE_PLANES, type PlaneField, type SavedPlane } from '@/core/fields/plane'
 import type { PublicationField } from '@/core/fields/publication'
 import type { SavedTakenFace, TakenFacesField } from '@/core/fields/taken-faces'
+import { stepKindNamed } from '@/core/steps/registry'
 import { Choose } from '../../primitives/choose'
 import { LengthFigure } from '../../primitives/length-figure'
 import { takenFaces } from '../../store/drawing-state'
@@ -15,18 +16,17 @@ import type { EditorProps } from './editor'
 
 /** What an earlier step left: a drawing, by its name or its number among those there are. */
 export function PublicationEditor({ spec, saved, write, step }: EditorProps<PublicationField, string>) {
-  const left = useProject((s) => s.build?.left) ?? []
   const { steps } = useDocument()
-  const own = steps.findIndex((s) => s.id === step.id)
-  const there = left.filter((l) => l.token === spec.token.name && steps.findIndex((s) => s.id === l.step) < own)
-  const options = Object.fromEntries(
-    there.map((l, i) => [
-      l.step,
-      steps.find((s) => s.id === l.step)?.name ??
-        (there.length === 1 ? `the ${spec.token.called}` : `${spec.token.called} ${i + 1}`),
-    ]),
+  const before = steps.slice(
+    0,
+    steps.findIndex((s) => s.id === step.id),
   )
-  return <Choose label={spec.label} value={saved || (there.at(-1)?.step ?? '')} options={options} onChange={write} />
+  const there = before.filter((s) => stepKindNamed(s.kind)?.publishes?.some((t) => t.name === spec.token.name))
+  const { called } = spec.token
+  const options = Object.fromEntries(
+    there.map((s, i) => [s.id, s.name ?? (there.length === 1 ? `the ${called}` : `${called} ${i + 1}`)]),
+  )
+  return <Choose label={spec.label} value={saved || (there.at(-1)?.id ?? '')} options={options} onChange={write} />
 }
 
 export function OutlineEditor({ spec, saved, write }: EditorProps<OutlineField, string>) {
