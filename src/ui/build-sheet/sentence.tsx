@@ -7,6 +7,9 @@ import type { StepView } from '@/worker/views'
 import { useProject } from '../store/store'
 import { editorOf } from './editors'
 
+/** Values that are short enough to stay on one line with the comma behind them. */
+const SHORT: ReadonlySet<string> = new Set(['length', 'angle', 'count', 'choice', 'yes-no', 'fit'])
+
 /** A sentence with its values, each edited where it stands. Of a step, or of a shape of a drawing. */
 export function Sentence({
   of,
@@ -35,7 +38,7 @@ export function Sentence({
             <span key={`${word.field} ${word.when?.[1] ?? ''}`}>
               {space}
               {word.before && `${word.before} `}
-              <span className={word.after ? 'whitespace-nowrap' : ''}>
+              <span className={word.after && SHORT.has(spec.type) ? 'whitespace-nowrap' : ''}>
                 <Editor
                   step={of}
                   field={word.field}

@@ -38,9 +38,13 @@ export class Eye {
     this.wide.updateProjectionMatrix()
   }
 
+  /** It looks square at a plane and stays there. */
+  private squared = false
+
   /** Looks square at a plane, its along to the right, until it is told where to look from. @param scale pixels a mm */
   square(frame: Placement, [x, y]: Vec2, scale: number): void {
     this.setPerspective(false)
+    this.squared = true
     this.controls.enabled = false
     const point = (p: readonly [number, number, number]) => new Vector3(...apply(frame, p))
     const origin = point([0, 0, 0])
@@ -60,6 +64,7 @@ export class Eye {
   }
 
   look(from: Direction): void {
+    this.squared = false
     this.controls.enabled = true
     this.ortho.up.set(0, 0, 1)
     const target = this.controls.target
@@ -114,7 +119,7 @@ export class Eye {
   frame(box: Box3, anyway: boolean): boolean {
     const size = box.getSize(new Vector3()).length()
     const resized = size > RESIZED * this.framed || size < this.framed / RESIZED
-    if (!anyway && !resized) return false
+    if (this.squared || (!anyway && !resized)) return false
     this.framed = size
     const centre = box.getCenter(new Vector3())
     const direction = this.camera.position.clone().sub(this.controls.target).normalize()
