@@ -34,7 +34,6 @@ function piecesOf(
   shapes: readonly SurfaceShape[],
   toPlane: Placement,
 ): Segment[] {
-  // prettier-ignore
   const flat = points.map(([x, y]): Vec2 => [x, y])
   const planes = shapes.filter((s) => s.kind === 'plane')
   if (planes.length === 2 && !closed) return [line(flat[0]!, flat.at(-1)!)]

@@ -25,6 +25,12 @@ export interface DrawnBy {
   start: (at: readonly SavedPlace[], points: readonly Vec2[]) => Record<string, unknown>
 }
 
+/** The points of a shape in hand, those that are still to come lying where the pointer is. */
+export const filled = <T>({ asks, endless }: DrawnBy, points: readonly T[], rest: T): T[] => [
+  ...points,
+  ...Array<T>(endless ? 0 : Math.max(0, asks.length - points.length)).fill(rest),
+]
+
 /** A length as pointing gives it. */
 export const pointed = (mm: number): string => String(Math.max(0.01, Math.round(mm * 100) / 100))
 

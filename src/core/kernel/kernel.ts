@@ -13,7 +13,7 @@ import {
 } from './mesh-builder'
 import { placeShape, toColumns } from './placed-shape'
 import { joined, lathed, prism, sliced, triangulate } from './polygons'
-import { revolvedMesh } from './revolved-mesh'
+import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
@@ -118,12 +118,7 @@ export class Kernel {
   }
 
   /** Turns a profile in (radius, height) about the z axis by an angle, radians. */
-  revolve(
-    profile: Profile,
-    angle: number,
-    names: { step: string; side: string; start: string; end: string },
-    tolerance: number,
-  ): Solid {
+  revolve(profile: Profile, angle: number, names: RevolvedNames, tolerance: number): Solid {
     return this.fromFaced(revolvedMesh(profile, angle, names, tolerance, this.triangulate))
   }
 

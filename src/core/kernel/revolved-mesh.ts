@@ -8,6 +8,14 @@ import type { SurfaceShape, SurfaceTag } from './surface'
 const ON_AXIS = 1e-9
 const AXIS = { axis: [0, 0, 1], point: [0, 0, 0] } as const
 
+/** Roles of a turned solid's surfaces; its sides are told apart by the pieces of the outline. */
+export interface RevolvedNames {
+  step: string
+  side: string
+  start: string
+  end: string
+}
+
 /**
  * A profile in (radius, height) turned about the z axis, from the plane y = 0 anticlockwise seen from above; all of it at
  * radius 0 or more.
@@ -16,7 +24,7 @@ const AXIS = { axis: [0, 0, 1], point: [0, 0, 0] } as const
 export function revolvedMesh(
   profile: Profile,
   angle: number,
-  names: { step: string; side: string; start: string; end: string },
+  names: RevolvedNames,
   tolerance: number,
   triangulate: (polygons: Vec2[][]) => readonly (readonly number[])[],
 ): FacedMesh {

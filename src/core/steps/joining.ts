@@ -30,11 +30,13 @@ export const joiningWords = [
   { field: 'parts', when: ['how', 'common'] },
 ] as const
 
-/** A solid that comes out at these points is wide apart from what it is added to. */
+/** What is added to a face stands so deep in it that the two are one, mm. */
+export const ROOT = 0.001
+
+/** What becomes of a solid, and what it is called if it is a part of its own. */
 interface Joined {
   how: How
   parts: readonly PartValue[]
-  /** What a new part is called. */
   name: string
   color?: string
 }

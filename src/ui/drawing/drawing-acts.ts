@@ -2,7 +2,7 @@ import { setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import type { SavedPlace } from '@/core/fields/place'
 import type { Drawn } from '@/core/fields/drawn-shape'
-import type { SavedShape, ShapeKind, ShapeReport } from '@/core/fields/shapes'
+import { filled, type SavedShape, type ShapeKind, type ShapeReport } from '@/core/fields/shapes'
 import type { SavedTakenFace } from '@/core/fields/taken-faces'
 import type { Vec2 } from '@/core/geometry/vec'
 import { contains } from '@/core/profile/measure'
@@ -80,10 +80,9 @@ export class DrawingActs {
     const kind = this.tool()
     const { places, points } = this.state
     if (!kind?.drawn || points.length === 0) return
-    const lacking = kind.drawn.endless ? 0 : kind.drawn.asks.length - points.length
     const end = cursor ?? points.at(-1)!
-    const all = [...points, ...Array<Vec2>(Math.max(0, lacking)).fill(end)]
-    const kept = [...places, ...Array<SavedPlace>(Math.max(0, lacking)).fill({ along: end[0], up: end[1], from: '' })]
+    const all = filled(kind.drawn, points, end)
+    const kept = filled(kind.drawn, places, { along: end[0], up: end[1], from: '' })
     const inside = 'is' in kind.fields && !kind.drawn.endless && this.insideMaterial(points[0]!)
     this.add(kind, { ...kind.drawn.start(kept, all), ...(inside ? { is: 'hole' } : {}), ...typed, ...more })
   }

@@ -14,7 +14,7 @@ import { DrawingActs } from './drawing-acts'
 import { DrawingFoot } from './drawing-foot'
 import { Datum, FreePoints, Grid, InHand, Loose } from './drawing-marks'
 import { looseEnds } from './loose-ends'
-import { Material, ShapeLines } from './shape-paths'
+import { DrawnShapes } from './shape-paths'
 import { nearer, type SheetView, toScreen, toSheet, wholeOf } from './sheet-view'
 import { type Snapped, snapped, stepAt } from './snapping'
 
@@ -77,13 +77,11 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   if (!view && screen[0] > 0 && (plane || (saved.length === 0 && isGround(step))))
     setView(wholeOf(drawn, screen, plane?.covers))
   const letter = (id: string) => letterOf(saved.findIndex((s) => s.id === id))
+  const loose = useMemo(() => looseEnds(drawn), [drawn])
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene })
   if (!state) return null
   const scale = view?.scale ?? 1
   const at = (p: Vec2): Vec2 => (view ? toScreen(view, screen, p) : [0, 0])
-  const within = 0.3 / scale
-  const loose = looseEnds(drawn)
-  const made = new Set(acts.kinds.filter((k) => k.ofPicked).map((k) => k.kind))
   const onKeyDown = (e: React.KeyboardEvent) => {
     if (e.target !== box.current || e.ctrlKey || e.metaKey || e.altKey) return
     const kind = acts.kinds.find((k) => k.drawn?.key === e.key)
@@ -116,17 +114,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
         {view && (
           <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
             <Grid view={view} screen={screen} />
-            <Material drawn={drawn} at={at} within={within} />
-            {drawn.map((d) => (
-              <ShapeLines
-                key={d.id}
-                drawn={d}
-                at={at}
-                within={within}
-                picked={state.picked.includes(d.id)}
-                copied={made.has(d.kind)}
-              />
-            ))}
+            <DrawnShapes drawn={drawn} view={view} screen={screen} picked={state.picked} kinds={acts.kinds} />
             <Datum at={at([0, 0])} />
             <Loose points={loose} at={at} />
             <FreePoints points={freePoints(saved, drawn)} at={at} />

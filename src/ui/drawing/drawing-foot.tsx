@@ -1,8 +1,7 @@
 'use client'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Drawn, ShapeRole } from '@/core/fields/drawn-shape'
-import type { SavedShape, ShapeKind } from '@/core/fields/shapes'
-import type { Vec2 } from '@/core/geometry/vec'
+import { filled, type SavedShape, type ShapeKind } from '@/core/fields/shapes'
 import { formatLength } from '@/core/units/length'
 import { toStoredFormula } from '@/core/units/stored-formula'
 import { describePick } from '@/core/fit/picks'
@@ -11,7 +10,7 @@ import { useProject, useProjectStore, useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
 import type { DrawingActs } from './drawing-acts'
 import { looseEnds, mended } from './loose-ends'
-import { previewOf } from './preview'
+import { previewOf, startOf } from './preview'
 import type { Snapped } from './snapping'
 
 interface Props {
@@ -159,9 +158,9 @@ function Picked({ acts, state, drawn, saved, letter }: Props) {
 
 /** How many ends are open, and what can be done about it. */
 function OpenEnds({ acts, drawn, saved }: Pick<Props, 'acts' | 'drawn' | 'saved'>) {
-  const ends = looseEnds(drawn)
+  const ends = useMemo(() => looseEnds(drawn), [drawn])
+  const can = useMemo(() => mended(saved, ends) !== undefined, [saved, ends])
   if (ends.length === 0) return null
-  const can = mended(saved, ends) !== undefined
   return (
     <p className="text-ochre">
       ▲ {ends.length === 1 ? 'One end meets no other' : `${ends.length} ends meet no other`}, so nothing is made there.{' '}
@@ -241,8 +240,6 @@ const defaultOf = (kind: ShapeKind, field: string): string => {
 /** The figures that pointing would give. */
 function measures(kind: ShapeKind, state: DrawingState, cursor: Snapped): Record<string, string> {
   if (!previewOf(kind, state, cursor)) return {}
-  const points = [...state.points, cursor.at]
-  const all = [...points, ...Array<Vec2>(Math.max(0, kind.drawn!.asks.length - points.length)).fill(cursor.at)]
-  const start = kind.drawn!.start(all.map((p) => ({ along: p[0], up: p[1], from: '' })), all) // prettier-ignore
+  const start = startOf(kind.drawn!, filled(kind.drawn!, [...state.points, cursor.at], cursor.at))
   return Object.fromEntries(Object.entries(start).filter((e): e is [string, string] => typeof e[1] === 'string'))
 }

@@ -1,5 +1,5 @@
 import type { Drawn } from '@/core/fields/drawn-shape'
-import { type ShapeKind, shapeSchema } from '@/core/fields/shapes'
+import { type DrawnBy, filled, type ShapeKind, shapeSchema } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
 import type { DrawingState } from '../store/drawing-state'
 import type { Snapped } from './snapping'
@@ -7,10 +7,9 @@ import type { Snapped } from './snapping'
 /** The shape in hand if its next point were where the pointer is; nothing as long as it would be none. */
 export function previewOf(kind: ShapeKind, state: DrawingState, cursor: Snapped): Drawn | undefined {
   if (!kind.drawn || state.points.length === 0) return undefined
-  const points = [...state.points, cursor.at]
-  const all = kind.drawn.endless ? points : [...points, ...Array<Vec2>(Math.max(0, kind.drawn.asks.length - points.length)).fill(cursor.at)] // prettier-ignore
+  const all = filled(kind.drawn, [...state.points, cursor.at], cursor.at)
   try {
-    const start = kind.drawn.start(all.map((p) => ({ along: p[0], up: p[1], from: '' })), all) // prettier-ignore
+    const start = startOf(kind.drawn, all)
     const fields = shapeSchema(kind).parse(start)
     const values = Object.fromEntries(
       Object.entries(kind.fields).map(([name, spec]) => [name, plainly(spec.type, fields[name])]),
@@ -21,6 +20,10 @@ export function previewOf(kind: ShapeKind, state: DrawingState, cursor: Snapped)
     return undefined
   }
 }
+
+/** The fields that pointing gives. */
+export const startOf = (by: DrawnBy, points: readonly Vec2[]): Record<string, unknown> =>
+  by.start(points.map((p) => ({ along: p[0], up: p[1], from: '' })), points) // prettier-ignore
 
 /** What a field comes to that holds nothing but figures. */
 function plainly(type: string, saved: unknown): unknown {

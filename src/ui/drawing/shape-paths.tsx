@@ -1,7 +1,11 @@
+'use client'
+import { memo } from 'react'
 import type { Drawn } from '@/core/fields/drawn-shape'
+import type { ShapeKind } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
 import { chordCount } from '@/core/profile/polygon'
 import { pointAt, type Segment } from '@/core/profile/segment'
+import { type SheetView, toScreen } from './sheet-view'
 
 /** Lines and arcs as a path of the screen. */
 export function pathOf(run: readonly Segment[], at: (p: Vec2) => Vec2, closed: boolean, within: number): string {
@@ -23,7 +27,7 @@ export const openPath = (drawn: Drawn, at: (p: Vec2) => Vec2, within: number): s
   drawn.open.map((r) => pathOf(r, at, false, within)).join('')
 
 /** What is material, holes out, as one patch. */
-export function Material({ drawn, at, within }: { drawn: readonly Drawn[]; at: (p: Vec2) => Vec2; within: number }) {
+function Material({ drawn, at, within }: { drawn: readonly Drawn[]; at: (p: Vec2) => Vec2; within: number }) {
   const of = (is: Drawn['is']) => drawn.filter((d) => d.is === is)
   return (
     <>
@@ -41,7 +45,7 @@ export function Material({ drawn, at, within }: { drawn: readonly Drawn[]; at: (
 }
 
 /** A shape's lines: material and holes drawn out, guides in dots, what is made of others thinner. */
-export function ShapeLines({
+function ShapeLines({
   drawn,
   at,
   within,
@@ -70,3 +74,37 @@ export function ShapeLines({
     </>
   )
 }
+
+/** All shapes; they stay as they are while only the pointer moves. */
+export const DrawnShapes = memo(function DrawnShapes({
+  drawn,
+  view,
+  screen,
+  picked,
+  kinds,
+}: {
+  drawn: readonly Drawn[]
+  view: SheetView
+  screen: Vec2
+  picked: readonly string[]
+  kinds: readonly ShapeKind[]
+}) {
+  const at = (p: Vec2): Vec2 => toScreen(view, screen, p)
+  const within = 0.3 / view.scale
+  const made = new Set(kinds.filter((k) => k.ofPicked).map((k) => k.kind))
+  return (
+    <>
+      <Material drawn={drawn} at={at} within={within} />
+      {drawn.map((d) => (
+        <ShapeLines
+          key={d.id}
+          drawn={d}
+          at={at}
+          within={within}
+          picked={picked.includes(d.id)}
+          copied={made.has(d.kind)}
+        />
+      ))}
+    </>
+  )
+})

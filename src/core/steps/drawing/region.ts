@@ -9,7 +9,7 @@ import { fail, ok, type Result } from '../../result'
 import { anticlockwise } from './anticlockwise'
 
 /** Ends this near to each other meet, mm. */
-const MEET = 1e-4
+export const MEET = 1e-4
 
 /** What the shapes of a drawing come to. */
 export interface Region {

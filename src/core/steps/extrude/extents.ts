@@ -6,12 +6,11 @@ import { boundsOf } from '../../profile/measure'
 import type { Kernel, Solid } from '../../kernel/kernel'
 import { raise } from '../../result'
 import type { Drawing } from '../drawn'
+import { ROOT } from '../joining'
 import type { StepContext } from '../step-kind'
 
 /** A cut stands out so far beyond the face it opens, mm. */
 export const OUT = 0.5
-/** What is added to a face stands so deep in it that the two are one, mm. */
-export const ROOT = 0.001
 /** Farther than this nothing is drawn out up to a face, mm. */
 const FARTHEST = 20_000
 

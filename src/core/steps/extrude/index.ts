@@ -9,9 +9,9 @@ import { difference } from '../../profile/combine'
 import type { Profile } from '../../profile/segment'
 import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
-import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
+import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
-import { chosen, OUT, ROOT, throughAll, throughFirst, upTo } from './extents'
+import { chosen, OUT, throughAll, throughFirst, upTo } from './extents'
 import { offerExtrude, startExtrude } from './offers'
 
 const MOST = 10_000

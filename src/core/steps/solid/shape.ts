@@ -4,11 +4,9 @@ import type { Solid } from '../../kernel/kernel'
 import { arc, line, type Profile } from '../../profile/segment'
 import { circle, polygonProfile, rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
+import { ROOT } from '../joining'
 import type { StepContext } from '../step-kind'
 import type { solidFields } from './fields'
-
-/** What is added to a face stands so deep in it that the two are one, mm. */
-const ROOT = 0.001
 
 /** A plain solid in its own frame: its foot's middle the origin, z up. @param rooted a little into what it stands on */
 export function shapeOf(

@@ -94,8 +94,6 @@ export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, Save
             aria-label={spec.label}
             className="panel z-50 flex flex-col items-start gap-1 p-3 text-[14.5px]"
           >
-            {' '}
-            {/* prettier-ignore */}
             {(Object.keys(BASE_PLANES) as (keyof typeof BASE_PLANES)[]).map((base) => (
               <button key={base} type="button" className="figure" onClick={() => take({ base, off: saved.off })}>
                 {BASE_PLANES[base]}

@@ -10,13 +10,11 @@ import { arc, directionAt, line, type Loop, type Profile, reversedLoop, type Seg
 import type { Vec2 } from '../../../geometry/vec'
 import { expectOk, raise } from '../../../result'
 import { cornered } from '../corners'
-import { closedRegion, united } from '../region'
+import { closedRegion, MEET, united } from '../region'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
 const MOST = 10_000
-/** Ends this near to each other meet, mm. */
-const MEET = 1e-4
 
 /** All that earlier shapes go round, as one region. */
 const areaOf = (of: readonly Drawn[]): Profile => {
