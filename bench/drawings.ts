@@ -6,12 +6,44 @@ import type { Kernel } from '../src/core/kernel/kernel'
 import { readProject } from '../src/core/sheet/read-project'
 import { expectOk } from '../src/core/result'
 import { at, shape, sheetOf } from '../tests/support/drawn'
+import { complete, kindOf, workOut } from '../tests/support/tied'
+import type { ShapeReport } from '../src/core/fields/shapes'
+import { SHAPE_KINDS } from '../src/core/steps/drawing/shapes'
+import { Dragging } from '../src/ui/drawing/dragging'
+import { pageDraft } from '../src/ui/drawing/page-draft'
 import { recordCalls, replay } from './bare-kernel'
 import { median, medians, round } from './measure'
 
 const RUNS = 7
 const NONE = new Map<string, never>()
 const HUNDRED = 'Tomatoes 40 cm apart, water at the foot, tie in from June / Beans 15 cm apart, first frost October x'
+
+/**
+ * A frame of a drag on the page in a drawing of 200 shapes: a chain of lines of fixed lengths, every other one square to
+ * the one before, with circles that touch them. Solving and drawing anew; putting it on the screen is not in it.
+ */
+async function tiedFrame(kernel: Kernel): Promise<number> {
+  const shapes: ReturnType<typeof shape>[] = []
+  for (let k = 0; k < 67; k++) {
+    const [x, y] = [10 * Math.ceil(k / 2), 10 * Math.floor(k / 2)]
+    const to = k % 2 === 0 ? at(x + 10, y) : at(x, y + 10)
+    shapes.push(shape('line', { from: k === 0 ? at('0', '0') : at('0', '0', `l${k - 1}.to`), to }, `l${k}`))
+    shapes.push(shape('circle', { at: at(x + 3, y + 3), across: 6 }, `c${k}`), shape('touching', { a: `c${k}`, b: `l${k}` })) // prettier-ignore
+    shapes.push(k % 2 === 1 ? shape('square', { a: `l${k - 1}`, b: `l${k}` }) : shape('long', { a: `l${k}`, by: '10' }))
+  }
+  const builder = new Builder(kernel)
+  const build = await builder.build(sheetOf(['drawing', { shapes }, 'd']), NONE, 'drag')
+  builder.dispose()
+  const reports = build.steps[0]!.values['shapes'] as ShapeReport[]
+  const saved = complete(shapes)
+  const dragging = new Dragging(pageDraft(saved, SHAPE_KINDS, workOut, {}), { what: 'point', mark: 'l40.to' }, [0, 0])
+  let k = 0
+  return median(40, () => {
+    k += 1
+    dragging.to([210 + 0.1 * k, 200 + 0.05 * k])
+    dragging.drawn(saved, reports, kindOf)
+  })
+}
 
 /** The demo's drawn parts against the bare kernel; a drawing of 200 shapes; a hundred letters sunk in a face. */
 export async function measureDrawings(kernel: Kernel) {
@@ -60,6 +92,7 @@ export async function measureDrawings(kernel: Kernel) {
   return {
     demos,
     drawing_of_200_shapes_one_dragged_ms: round(drag),
+    drag_frame_of_200_tied_shapes_ms: round(await tiedFrame(kernel)),
     letters_100_sunk_ms: round(await median(RUNS, () => built(letters, 'view'))),
   }
 }

@@ -92,6 +92,7 @@ for (const [name, file] of [
   ['Frame hinge', 'frame-hinge'],
   ['Seed wheel', 'seed-wheel'],
   ['Hose hanger', 'hose-hanger'],
+  ['Planter', 'planter'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

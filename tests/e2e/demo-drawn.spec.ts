@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { choose, draw, figureOf, pickFace, shapeLine, startDrawing, typed } from './drawn'
+import { choose, draw, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
 import { dropFile, newProject, noErrors } from './helpers'
 import { figure, shipped, type } from './make-demo'
 import { clickPixel, PHOTO, PIVOT_EDGE, straighten, TRUTH } from './on-photo'
@@ -28,7 +28,7 @@ test('the seed wheel from readings: a ring of teeth, a square bore, pockets roun
   await draw(page, 'c', [0, 0])
   await typed(page, { 'The diameter': '20.4' })
   await page.getByRole('button', { name: 'make it a guide' }).click()
-  await draw(page, 'c', [9, 5])
+  await draw(page, 'c', [6, 4])
   await typed(page, { 'The diameter': '4.8' })
   await shapeLine(page, 'd').getByRole('button', { name: /^Its middle, / }).click() // prettier-ignore
   const panel = page.getByRole('dialog', { name: 'Its middle' })
@@ -59,14 +59,23 @@ test('the hose hanger: a band along a hook of three arcs, a back plate joined in
   await page.getByRole('button', { name: 'make it a guide' }).click()
   // Each arc begins where the one before ends, and stays there.
   await expect(shapeLine(page, 'b')).toContainText('Arc from a’s end over')
+  // And goes on from it without a corner.
+  for (const [one, other, line] of [
+    ['a', 'b', 'd'],
+    ['b', 'c', 'e'],
+  ] as const) {
+    await pickShapes(page, one, other)
+    await page.getByRole('button', { name: 'let them touch' }).click()
+    await expect(shapeLine(page, line)).toContainText('touches')
+  }
   await shapeLine(page, 'a').getByRole('button', { name: 'Shape a', exact: true }).click() // prettier-ignore
   await page.getByRole('button', { name: 'make a band along it' }).click()
-  await shapeLine(page, 'd').getByRole('button', { name: 'What it runs along, a' }).click() // prettier-ignore
+  await shapeLine(page, 'f').getByRole('button', { name: 'What it runs along, a' }).click() // prettier-ignore
   for (const other of ['b, arc', 'c, arc']) await page.getByRole('checkbox', { name: other }).click()
   await page.keyboard.press('Escape')
-  await expect(shapeLine(page, 'd')).toContainText('along a, b, c')
+  await expect(shapeLine(page, 'f')).toContainText('along a, b, c')
   await draw(page, 'r', [-24, -25], [-20, 29])
-  await expect(shapeLine(page, 'e')).toContainText('Rectangle 4 by 54')
+  await expect(shapeLine(page, 'g')).toContainText('Rectangle 4 by 54')
   await expect(sheet(page).getByText(/^One region, /)).toBeVisible()
   await page.getByRole('button', { name: 'Extrude the drawing' }).click()
   await figure(page, 'The length', '24')

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { draw, pickFace, shapeLine, typed } from './drawn'
+import { draw, dragOn, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
 import { newProject, noErrors } from './helpers'
 import { figure } from './make-demo'
 
@@ -123,4 +123,54 @@ test('a height is dragged at the face it moves, by whole layers; Escape leaves i
   await page.getByRole('textbox', { name: 'Its height' }).fill('12.5')
   await page.keyboard.press('Enter')
   await expect(handle).toHaveText('12.5 · 62.5 layers')
+})
+
+test('ties: pointing makes them, picking makes more, what cannot be had is told, a corner is dragged and keeps them', async ({
+  page,
+}) => {
+  await newProject(page)
+  await startDrawing(page)
+  // Ties are solved on the page; the first build has to be there for what is shown to be steady.
+  await expect(page.getByText(/^Saved /)).toBeVisible()
+  await draw(page, 'l', [-20, -10], [10, -10.2])
+  await expect(shapeLine(page, 'b')).toContainText('a is level')
+  await expect(page.getByText('One line does not close')).toBeVisible()
+  await draw(page, 'l', [10, -10], [9.8, 15])
+  await expect(shapeLine(page, 'd')).toContainText('c is upright')
+  await draw(page, 'l', [10, 15], [-20, -10])
+  await expect(page.getByText('One region, 375.0 mm², 94.1 mm of edge.')).toBeVisible()
+  await draw(page, 'c', [2, -4])
+  await typed(page, { 'The diameter': '6' })
+  await expect(shapeLine(page, 'f')).toContainText('a hole')
+  for (const [line, at] of [
+    ['a', 'g'],
+    ['c', 'h'],
+  ] as const) {
+    await pickShapes(page, line, 'f')
+    await page.getByRole('button', { name: 'let them touch' }).click()
+    await expect(shapeLine(page, at)).toContainText(`f touches ${line}`)
+  }
+  // All of it is free, so the lines come towards the circle as it goes towards them.
+  await expect(shapeLine(page, 'f')).toContainText('about 5.33, -6')
+
+  await pickShapes(page, 'a')
+  await page.getByRole('button', { name: 'keep its length' }).click()
+  await expect(shapeLine(page, 'i')).toContainText(/a is [\d.]+ long\./)
+  await pickShapes(page, 'a', 'c')
+  await page.getByRole('button', { name: 'parallel' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot be had together with' })).toBeVisible()
+  await expect(page.getByLabel('Shapes of the drawing').getByRole('listitem')).toHaveCount(9)
+
+  const c = shapeLine(page, 'c')
+  const shorter = await c.innerText()
+  await figureOf(page, 'i', 'The length', '40')
+  await expect(c).not.toHaveText(shorter.replaceAll('\n', ''))
+  await expect(c).toContainText(/a’s end to [\d.]+, 15/)
+  const before = await c.innerText()
+  const [x] = /([\d.]+), 15/.exec(before)!.slice(1).map(Number)
+  await dragOn(page, [x!, 15], [x!, 25])
+  await expect(c).toContainText(/, 2\d/)
+  await expect(shapeLine(page, 'i')).toContainText('a is 40 long.')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(c).toHaveText(before.replaceAll('\n', ''))
 })

@@ -34,6 +34,12 @@ export async function typed(page: Page, figures: Readonly<Record<string, string>
 export const shapeLine = (page: Page, letter: string) =>
   page.getByLabel('Shapes of the drawing').getByRole('listitem').filter({ has: page.getByRole('button', { name: `Shape ${letter}`, exact: true }) }) // prettier-ignore
 
+/** Picks shapes by their letters in the sheet. */
+export async function pickShapes(page: Page, ...letters: readonly string[]): Promise<void> {
+  for (const [i, letter] of letters.entries())
+    await shapeLine(page, letter).getByRole('button', { name: `Shape ${letter}`, exact: true }).click({ modifiers: i === 0 ? [] : ['Shift'] }) // prettier-ignore
+}
+
 /** Types a formula into a figure of a shape's sentence. */
 export async function figureOf(page: Page, letter: string, label: string, formula: string): Promise<void> {
   await shapeLine(page, letter).getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
@@ -62,4 +68,51 @@ export async function pickFace(page: Page, words: string): Promise<void> {
     if (await page.getByText(words).first().isVisible()) return
   }
   throw new Error(`No face in view ${words}.`)
+}
+
+/** Drags what lies at a place of the drawing to another. */
+export async function dragOn(
+  page: Page,
+  from: readonly [number, number],
+  to: readonly [number, number],
+): Promise<void> {
+  const { x, y } = (await desk(page).boundingBox())!
+  const [p, q] = [await toScreen(page, from), await toScreen(page, to)]
+  await page.mouse.move(x + p.x, y + p.y)
+  await page.mouse.down()
+  for (let k = 1; k <= 5; k++) await page.mouse.move(x + p.x + ((q.x - p.x) * k) / 5, y + p.y + ((q.y - p.y) * k) / 5)
+  await page.mouse.up()
+}
+
+/** Adds a step by what it is for, the first that is found. */
+export async function addStep(page: Page, words: string): Promise<void> {
+  const what = page.getByRole('combobox', { name: 'What the step is for' })
+  // A field that is being left can take the focus from the list that has just opened.
+  await expect(async () => {
+    if (!(await what.isVisible())) await page.getByRole('button', { name: 'Add a step …' }).click()
+    await what.fill(words, { timeout: 2000 })
+  }).toPass()
+  await page.keyboard.press('Enter')
+}
+
+/** Puts a plane of a step elsewhere: one of the project's own, at a distance. */
+export async function setPlane(
+  page: Page,
+  step: ReturnType<Page['locator']>,
+  label: string,
+  plane: string,
+  off: string,
+) {
+  await step.getByRole('button', { name: new RegExp(`^${label}, `) }).click()
+  await page.getByRole('dialog', { name: label }).getByRole('button', { name: plane }).click()
+  await step.getByRole('button', { name: new RegExp(`^${label}, `) }).click()
+  await page.getByRole('dialog', { name: label }).getByRole('button', { name: /^How far off it, / }).click() // prettier-ignore
+  await page.getByRole('textbox', { name: 'How far off it' }).fill(off)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+}
+
+/** Clicks at a place of the drawing. */
+export async function clickOn(page: Page, place: readonly [number, number]): Promise<void> {
+  await desk(page).click({ position: await toScreen(page, place) })
 }

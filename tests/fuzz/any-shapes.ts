@@ -1,5 +1,7 @@
 import type { FieldSpec } from '../../src/core/fields/kinds'
-import type { SavedShape, ShapeFieldSpec, ShapeKind } from '../../src/core/fields/shapes'
+import type { MarkOf } from '../../src/core/fields/mark'
+import type { SavedShape } from '../../src/core/fields/shapes'
+import type { ShapeFieldSpec, ShapeKind } from '../../src/core/fields/shape-kind'
 import type { Random } from './random'
 
 const LENGTHS = ['0.01', '0.2', '1', '2', '3.5', '5', '8', '10', '12', '20', '40']
@@ -19,11 +21,25 @@ const anyPlace = (random: Random, earlier: readonly string[]): unknown => {
   return { along: often(random, COORDINATES), up: often(random, COORDINATES), from }
 }
 
+const MARKS: Readonly<Record<MarkOf, readonly string[]>> = {
+  point: ['.from', '.to', '.middle', '.1', '.2', '.lowerLeft'],
+  line: ['', '', '.edge1', '.low', '.left'],
+  round: ['', '', '.start'],
+}
+
+/** Something of an earlier shape that could be tied. */
+const anyMark = (random: Random, takes: readonly MarkOf[], earlier: readonly string[]): string =>
+  `${random.from(earlier.length > 0 ? earlier : ['none'])}${random.from(MARKS[random.from(takes)])}`
+
 function anyField(random: Random, spec: ShapeFieldSpec, earlier: readonly string[]): unknown {
   const some = <T>(one: () => T) => Array.from({ length: random.next() < 0.03 ? 0 : 1 + random.below(6) }, one)
   switch (spec.type) {
     case 'length':
-      return often(random, LENGTHS)
+      return spec.free && random.next() < 0.4 ? Number(random.from(LENGTHS)) : often(random, LENGTHS)
+    case 'mark':
+      return anyMark(random, spec.takes, earlier)
+    case 'section':
+      return { parts: [random.from(['none', 'solid1'])], at: often(random, LENGTHS) }
     case 'count':
       return often(random, COUNTS)
     case 'angle':
@@ -46,7 +62,7 @@ export function anyShapes(random: Random, kinds: readonly ShapeKind[]): SavedSha
   const shapes: SavedShape[] = []
   for (let i = random.below(7); i >= 0; i--) {
     const earlier = shapes.map((s) => s.id)
-    const can = kinds.filter((k) => !Object.values(k.fields).some((f) => f.type === 'outline' || (f.type === 'named-shapes' && earlier.length === 0))) // prettier-ignore
+    const can = kinds.filter((k) => !Object.values(k.fields).some((f) => f.type === 'outline' || ((f.type === 'named-shapes' || f.type === 'mark') && earlier.length === 0))) // prettier-ignore
     const kind = random.from(random.next() < 0.02 ? kinds : can)
     const fields: Record<string, unknown> = {}
     for (const [name, spec] of Object.entries(kind.fields))

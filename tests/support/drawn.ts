@@ -3,8 +3,9 @@ import { emptyProject, type Project, projectSchema } from '../../src/core/docume
 import { Kernel } from '../../src/core/kernel/kernel'
 import { Builder } from '../../src/core/sheet/builder'
 import type { Quality } from '../../src/core/built/built'
+import type { ImportedModel } from '../../src/core/references/model'
 import type { ShapeReport } from '../../src/core/fields/shapes'
-import { regionOf } from '../../src/core/steps/drawing/region'
+import { regionOf } from '../../src/core/fields/region'
 import { expectOk } from '../../src/core/result'
 
 export type Fields = Record<string, unknown>
@@ -27,10 +28,14 @@ export const sheetOf = (...steps: readonly StepOf[]): Project =>
 let kernel: Promise<Kernel> | undefined
 
 /** Builds a project from nothing. */
-export async function built(project: Project, quality: Quality = 'export') {
+export async function built(
+  project: Project,
+  quality: Quality = 'export',
+  models: ReadonlyMap<string, ImportedModel> = new Map(),
+) {
   kernel ??= Kernel.load()
   const builder = new Builder(await kernel)
-  const build = await builder.build(project, new Map(), quality)
+  const build = await builder.build(project, models, quality)
   builder.dispose()
   const problems = build.steps.flatMap((s) => s.problems)
   const volumes = Object.fromEntries(build.parts.map((p) => [p.id, p.volume]))
@@ -38,8 +43,8 @@ export async function built(project: Project, quality: Quality = 'export') {
 }
 
 /** What a list of shapes comes to: their reports, and the area of what is material, mm2. */
-export async function drawn(list: readonly object[]) {
-  const { build } = await built(sheetOf(['drawing', { shapes: list }, 'd']))
+export async function drawn(list: readonly object[], settled: Record<string, number> = {}) {
+  const { build } = await built(sheetOf(['drawing', { shapes: list, settled }, 'd']))
   const reports = build.steps[0]!.values['shapes'] as ShapeReport[]
   const region = expectOk(regionOf(reports.flatMap((r) => r.drawn ?? [])))
   const problems = reports.flatMap((r) => r.problems.map((p) => ({ ...p, shape: r.id })))

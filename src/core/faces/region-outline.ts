@@ -1,12 +1,10 @@
 import { apply, type Placement, turn } from '../geometry/placement'
 import { cross, length, type Vec2, type Vec3 } from '../geometry/vec'
 import { nameKey, type SurfaceShape } from '../kernel/surface'
-import { arc, line, type Segment } from '../profile/segment'
+import { line, type Segment } from '../profile/segment'
 import type { Pointable } from './resolve'
+import { ALONG, arcsAbout } from './round-run'
 import type { Border } from './topology'
-
-/** Directions this alike are one (sine of the angle between them). */
-const ALONG = 1e-6
 
 /**
  * The edges of a region, projected square onto a plane: exact lines and arcs where the faces that meet there make them,
@@ -44,22 +42,9 @@ function piecesOf(
     const axis = turn(toPlane, round.axis)
     if (Math.hypot(axis[0], axis[1]) < ALONG) {
       const [cx, cy] = apply(toPlane, round.point)
-      return arcsOf(flat, closed, [cx, cy])
+      return arcsAbout(flat, closed, [cx, cy])
     }
   }
   const ends = closed ? [...flat, flat[0]!] : flat
   return ends.slice(1).map((p, i) => line(ends[i]!, p))
-}
-
-/** Arcs about a centre through points of one circle: one, or two that close it. */
-function arcsOf(points: readonly Vec2[], closed: boolean, centre: Vec2): Segment[] {
-  const turned = points.slice(1).reduce((sum, p, i) => {
-    const q = points[i]!
-    return sum + (q[0] - centre[0]) * (p[1] - centre[1]) - (q[1] - centre[1]) * (p[0] - centre[0])
-  }, 0)
-  const ccw = turned > 0
-  // Ends lie on the circle itself, which chords of any tolerance begin and end on.
-  if (!closed) return [arc(points[0]!, points.at(-1)!, centre, ccw)]
-  const half = points[Math.floor(points.length / 2)]!
-  return [arc(points[0]!, half, centre, ccw), arc(half, points[0]!, centre, ccw)]
 }

@@ -2,6 +2,13 @@ import type { Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import type { Profile, Segment } from '../profile/segment'
 
+/** A shape as the document has it. */
+export interface SavedShape {
+  id: string
+  kind: string
+  fields: Record<string, unknown>
+}
+
 /** What a shape of a drawing is: material, a hole in it, or only a help for the others. */
 export type ShapeRole = 'material' | 'hole' | 'guide'
 

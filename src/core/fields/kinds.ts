@@ -6,11 +6,14 @@ import { type AngleField, angleKind, type CountField, countKind } from './number
 import { type EdgesField, edgesKind, type FacesField, facesKind, type PartField, partKind, type PartsField, partsKind } from './part' // prettier-ignore
 import { type PublicationField, publicationKind } from './publication'
 import { type OutlineField, outlineKind } from './outline'
+import { type MarkField, markKind } from './mark'
 import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
 import { type PlaneField, planeKind } from './plane'
 import { type ReferenceField, referenceKind } from './reference'
+import { type SettledField, settledKind } from './settled'
 import { type ShapesField, shapesKind } from './shapes'
+import { type SectionField, sectionKind } from './section'
 import { type TakenFacesField, takenFacesKind } from './taken-faces'
 
 /** Every kind of field there is. A new one is one file, a line in each of these two lists, and its editor. */
@@ -35,9 +38,12 @@ export const FIELD_KINDS = {
   plane: planeKind,
   place: placeKind,
   places: placesKind,
+  mark: markKind,
+  settled: settledKind,
   shapes: shapesKind,
   'named-shapes': namedShapesKind,
   'taken-faces': takenFacesKind,
+  section: sectionKind,
 } as const
 
 export type FieldSpec =
@@ -61,9 +67,12 @@ export type FieldSpec =
   | PlaneField
   | PlaceField
   | PlacesField
+  | MarkField
+  | SettledField
   | ShapesField
   | NamedShapesField
   | TakenFacesField
+  | SectionField
 
 export type FieldSpecs = Readonly<Record<string, FieldSpec>>
 

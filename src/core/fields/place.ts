@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
-import type { Vec2 } from '../geometry/vec'
+import { direction, type Vec2 } from '../geometry/vec'
 import { fail, ok, type Result } from '../result'
 import { evaluateFormula } from '../units/formula'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
@@ -81,12 +81,9 @@ function baseOf(from: string, { marks }: Scope): Result<Vec2> {
 const polar = (centre: Vec2, away: Result<number>, angle: Result<number>): Result<Vec2> => {
   if (!away.ok) return away
   if (!angle.ok) return angle
-  const a = (angle.value * Math.PI) / 180
-  return ok([centre[0] + away.value * exact(Math.cos(a)), centre[1] + away.value * exact(Math.sin(a))])
+  const [c, s] = direction(angle.value)
+  return ok([centre[0] + away.value * c, centre[1] + away.value * s])
 }
-
-/** Square angles come out square. */
-const exact = (v: number): number => (Math.abs(v) < 1e-15 ? 0 : v)
 
 /** Several places in a row. */
 export interface PlacesField extends FieldBase<'places', readonly Vec2[]> {

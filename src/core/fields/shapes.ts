@@ -1,87 +1,13 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
-import type { Vec2 } from '../geometry/vec'
 import { ok, type Problem, ProblemError } from '../result'
-import { type AngleField, angleKind, type CountField, countKind } from './number'
-import { type ChoiceField, choiceKind, type TextField, textKind, type YesNoField, yesNoKind } from './choice'
-import type { Drawn, PlaneValue, ShapeRole } from './drawn-shape'
+import { evaluateFormula } from '../units/formula'
+import type { Drawn, PlaneValue, SavedShape, ShapeRole } from './drawn-shape'
 import type { FieldBase, FieldKind, Resolved, Scope } from './field-kind'
-import { type LengthField, lengthKind } from './length'
-import { type NamedShapesField, namedShapesKind } from './named-shapes'
-import { type OutlineField, outlineKind } from './outline'
-import { type TakenFacesField, takenFacesKind } from './taken-faces'
-import { type PlaceField, placeKind, type PlacesField, placesKind, type SavedPlace } from './place'
-
-/** How a shape is drawn with the pointer. */
-export interface DrawnBy {
-  /** On the keyboard. */
-  key: string
-  /** What each point is asked for with; with `endless`, the last of them again and again. */
-  asks: readonly string[]
-  endless?: true
-  /** Fields whose figures can be typed once the first point is there. */
-  figures?: readonly string[]
-  /** The fields of a shape by the places pointed at; lengths to a hundredth. */
-  start: (at: readonly SavedPlace[], points: readonly Vec2[]) => Record<string, unknown>
-}
-
-/** The points of a shape in hand, those that are still to come lying where the pointer is. */
-export const filled = <T>({ asks, endless }: DrawnBy, points: readonly T[], rest: T): T[] => [
-  ...points,
-  ...Array<T>(endless ? 0 : Math.max(0, asks.length - points.length)).fill(rest),
-]
-
-/** A length as pointing gives it. */
-export const pointed = (mm: number): string => String(Math.max(0.01, Math.round(mm * 100) / 100))
-
-/** One kind of shape: what is said of it, and what it comes to. */
-export interface ShapeKind {
-  kind: string
-  title: string
-  findBy: readonly string[]
-  about: string
-  fields: Readonly<Record<string, ShapeFieldSpec>>
-  sentence: readonly (string | { field: string; before?: string; after?: string; when?: readonly [string, string] })[]
-  drawn?: DrawnBy
-  /** Fields of one that is made of shapes that are picked, and how that is offered. */
-  ofPicked?: {
-    words: string
-    start: (ids: readonly string[]) => Record<string, unknown>
-    /** It takes the place of what it is made of, which is then a guide. */
-    instead?: true
-  }
-  /** @throws a problem, about one of its fields where it can say which */
-  make: (values: never, id: string) => Omit<Drawn, 'id' | 'kind' | 'is'> & { is?: ShapeRole }
-}
-
-/** The kinds of fields that shapes have. */
-const KINDS = {
-  length: lengthKind,
-  angle: angleKind,
-  count: countKind,
-  choice: choiceKind,
-  'yes-no': yesNoKind,
-  text: textKind,
-  place: placeKind,
-  places: placesKind,
-  'named-shapes': namedShapesKind,
-  'taken-faces': takenFacesKind,
-  outline: outlineKind,
-} as const
-export type ShapeFieldSpec =
-  | LengthField
-  | AngleField
-  | CountField
-  | ChoiceField
-  | YesNoField
-  | TextField
-  | PlaceField
-  | PlacesField
-  | NamedShapesField
-  | TakenFacesField
-  | OutlineField
-
-const kindOf = (spec: { type: string }) => KINDS[spec.type as keyof typeof KINDS] as unknown as FieldKind<FieldBase<string, unknown>> // prettier-ignore
+import { namesAt } from './length'
+import type { Settled } from './settled'
+import { shapeFieldKind, type ShapeKind } from './shape-kind'
+import { tied } from './tied-shapes'
 
 /** The shapes of a drawing, in order. */
 export interface ShapesField extends FieldBase<'shapes', ShapesValue> {
@@ -103,16 +29,12 @@ export interface ShapeReport {
   drawn?: Drawn
 }
 
-export interface SavedShape {
-  id: string
-  kind: string
-  fields: Record<string, unknown>
-}
+export type { SavedShape } from './drawn-shape'
 
 const MOST_SHAPES = 2000
 
 const fieldsOf = (kind: ShapeKind): z.ZodType<Record<string, unknown>> =>
-  z.strictObject(Object.fromEntries(Object.entries(kind.fields).map(([name, spec]) => [name, kindOf(spec).schema(spec)]))) as never // prettier-ignore
+  z.strictObject(Object.fromEntries(Object.entries(kind.fields).map(([name, spec]) => [name, shapeFieldKind(spec).schema(spec)]))) as never // prettier-ignore
 
 const schemas = new WeakMap<ShapeKind, z.ZodType<Record<string, unknown>>>()
 /** The saved fields of a kind of shape, defaults filled in. */
@@ -144,12 +66,13 @@ export const shapesKind: FieldKind<ShapesField, SavedShape[]> = {
     const problems: { shape: string; problem: Problem }[] = []
     const plane = [...at.fields.values()].map((f) => f.value).find(isPlane)
     const here = plane ? { ...at, plane } : at
-    const shown = saved.map((shape) => {
-      const report = drawShape(
-        shape,
-        spec.kinds.find((k) => k.kind === shape.kind)!,
-        { ...here, marks },
-      )
+    const kindOf = (shape: { kind: string }) => spec.kinds.find((k) => k.kind === shape.kind)!
+    const names = namesAt(at)
+    const settled = (at.fields.get('settled')?.value ?? {}) as Settled
+    const together = tied(saved, kindOf, (formula, as) => evaluateFormula(formula, as, names), settled)
+    const shown = together.saved.map((shape) => {
+      const report = drawShape(shape, kindOf(shape), { ...here, marks })
+      report.problems.push(...together.problems.flatMap((p) => (p.shape === shape.id ? [p.problem] : [])))
       if (report.drawn) marks.set(shape.id, report.drawn)
       problems.push(...report.problems.map((problem) => ({ shape: shape.id, problem })))
       return report
@@ -174,7 +97,7 @@ function changedFormulas(
 ): Record<string, unknown> {
   const out = { ...fields }
   for (const [name, spec] of Object.entries(specs)) {
-    const { formulas } = kindOf(spec)
+    const { formulas } = shapeFieldKind(spec)
     if (formulas && name in out) out[name] = formulas(out[name], change, spec)
   }
   return out
@@ -185,7 +108,7 @@ function drawShape(shape: SavedShape, kind: ShapeKind, at: Scope): ShapeReport {
   const fields = new Map<string, Resolved>()
   const values: Record<string, unknown> = {}
   for (const [name, spec] of Object.entries(kind.fields)) {
-    const found = kindOf(spec).resolve(shape.fields[name], spec, { ...at, fields })
+    const found = shapeFieldKind(spec).resolve(shape.fields[name], spec, { ...at, fields })
     if (!found.ok) {
       report.problems.push({ ...found.problem, field: name })
       continue

@@ -95,3 +95,6 @@ export function placePositions(m: Placement, positions: ArrayLike<number>): Floa
   }
   return out
 }
+
+/** A frame moved along its own axes. */
+export const movedAlong = (frame: Placement, by: Vec3): Placement => compose(frame, translation(by))

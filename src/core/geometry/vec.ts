@@ -61,3 +61,10 @@ export function boxOfPositions(positions: ArrayLike<number>): Box3 {
     }
   return { min, max }
 }
+
+/** Cosine and sine of an angle in degrees; of quarters exactly. */
+export function direction(degrees: number): [number, number] {
+  const a = (degrees * Math.PI) / 180
+  const [c, s] = [Math.cos(a), Math.sin(a)]
+  return degrees % 90 === 0 ? [Math.round(c), Math.round(s)] : [c, s]
+}

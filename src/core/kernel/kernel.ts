@@ -2,7 +2,7 @@ import Module, { type Manifold, type ManifoldToplevel, type Mesh } from 'manifol
 import type { Placement } from '../geometry/placement'
 import type { Box3, Vec2, Vec3 } from '../geometry/vec'
 import type { Loop, Profile } from '../profile/segment'
-import { fail, ok, raise, type Result } from '../result'
+import { expectOk, fail, ok, raise, type Result } from '../result'
 import {
   type ExtrusionNames,
   extrusionMesh,
@@ -11,6 +11,7 @@ import {
   type TurnedEdge,
   turnedMesh,
 } from './mesh-builder'
+import { grown } from './grown'
 import { placeShape, toColumns } from './placed-shape'
 import { joined, lathed, prism, sliced, triangulate } from './polygons'
 import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
@@ -142,13 +143,36 @@ export class Kernel {
    * Errors: not-closed
    */
   fromTriangles(positions: ArrayLike<number>, indices: ArrayLike<number>, tag: SurfaceTag): Result<Solid> {
-    const mesh: FacedMesh = { positions: Array.from(positions), indices: Array.from(indices), faces: [], tags: [tag] }
-    mesh.faces = Array<number>(mesh.indices.length / 3).fill(0)
+    return this.fromFaces(positions, indices, Array<number>(indices.length / 3).fill(0), [tag])
+  }
+
+  /**
+   * The same with faces.
+   * @param faces for each triangle its index into `tags`
+   * Errors: not-closed
+   */
+  fromFaces(
+    positions: ArrayLike<number>,
+    indices: ArrayLike<number>,
+    faces: readonly number[],
+    tags: SurfaceTag[],
+  ): Result<Solid> {
     try {
-      return ok(this.fromFaced(mesh))
+      return ok(this.fromFaced({ positions: Array.from(positions), indices: Array.from(indices), faces: [...faces], tags })) // prettier-ignore
     } catch {
       return fail('not-closed', 'The triangles do not close to a solid.')
     }
+  }
+
+  /** A solid made larger all round, by a ball of 24 corners about: exact in the directions of the axes, else to 1 %. */
+  grown(solid: Solid, by: number, tag: SurfaceTag): Solid {
+    const { positions, indices } = grown(this.wasm, solid.handle, by)
+    return expectOk(this.fromTriangles(positions, indices, tag))
+  }
+
+  /** The least solid without hollows round another. */
+  wrapped(solid: Solid): Solid {
+    return this.own(solid.handle.hull(), new Map())
   }
 
   private fromFaced(mesh: FacedMesh): Solid {

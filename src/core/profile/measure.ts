@@ -45,6 +45,14 @@ export function centroidOf(loop: Loop): Vec2 {
   return [ox + x / (3 * twice), oy + y / (3 * twice)]
 }
 
+/** The middle of a region's area, holes out. */
+export function middleOf({ loops }: Profile): Vec2 {
+  const parts = loops.map((loop) => ({ area: loopArea(loop), at: centroidOf(loop) }))
+  const whole = parts.reduce((sum, p) => sum + p.area, 0)
+  const mean = (k: 0 | 1) => parts.reduce((sum, p) => sum + p.area * p.at[k], 0) / whole
+  return [mean(0), mean(1)]
+}
+
 /** The length of all edges in mm. */
 export const perimeterOf = (profile: Profile): number =>
   profile.loops.reduce((sum, loop) => sum + loop.reduce((l, s) => l + lengthOf(s), 0), 0)
@@ -109,8 +117,9 @@ function lineCrossing(a: Vec2, b: Vec2, p: Vec2): number {
   return x > p[0] ? (up ? 1 : -1) : 0
 }
 
-/** The angle between the directions at which one segment ends and the next begins, positive to the left. */
+/** The angle between the directions at which one segment ends and the next begins, positive to the left; straight back is. */
 export function turnBetween(s: Segment, t: Segment): number {
   const [u, v] = [directionAt(s, 1), directionAt(t, 0)]
-  return Math.atan2(u[0] * v[1] - u[1] * v[0], u[0] * v[0] + u[1] * v[1])
+  const turn = Math.atan2(u[0] * v[1] - u[1] * v[0], u[0] * v[0] + u[1] * v[1])
+  return turn < -Math.PI + 1e-9 ? Math.PI : turn
 }

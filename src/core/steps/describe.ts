@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { type Project, projectSchema, stepSchema } from '../document/schema'
 import { withArticle } from '../fields/field-kind'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
-import type { ShapeKind } from '../fields/shapes'
+import type { ShapeKind } from '../fields/shape-kind'
 import { fieldsSchema, stepKinds } from './registry'
 import type { StepKind } from './step-kind'
 

@@ -2,6 +2,7 @@ import type { Left } from '../built/built'
 import type { Edit } from '../document/edits'
 import type { Project, ProjectStep } from '../document/schema'
 import type { Pick } from '../fit/picks'
+import type { Vec2 } from '../geometry/vec'
 import type { Board } from '../references/board'
 
 /** A reference as far as offers look at it. */
@@ -21,11 +22,13 @@ export interface Situation {
   left: readonly Left[]
   /** What is picked in the scene, the first first. */
   picks: readonly Pick[]
+  /** A place in a region of a drawing that is pointed at, mm on its plane. */
+  region?: { step: string; at: Vec2 } | undefined
   newId: () => string
 }
 
 /** What an offer is good for: places that offer one thing ask for it by this. */
-export type Goal = 'wrap' | 'stand' | 'let out' | 'draw out'
+export type Goal = 'wrap' | 'stand' | 'let out' | 'draw out' | 'of a region'
 
 /** Something that could be done next, in the words in which sheet, search and scene offer it. */
 export interface Offer {

@@ -12,7 +12,15 @@ import type { Offer, Situation } from './offer'
  * `when` shows it only while another field has a certain value.
  */
 export type Word =
-  string | { field: string; before?: string; after?: string; when?: readonly [field: string, value: string] }
+  | string
+  | {
+      field: string
+      before?: string
+      after?: string
+      when?: readonly [field: string, value: string]
+      /** Only while it is set. */
+      given?: true
+    }
 
 /** A part as a step leaves it, in the project's frame. */
 export interface PartOutput {

@@ -10,12 +10,14 @@ export const situationOf = ({
   history,
   build,
   picks,
-}: Pick<ProjectState, 'history' | 'build' | 'picks'>): Situation => ({
+  drawing,
+}: Pick<ProjectState, 'history' | 'build' | 'picks' | 'drawing'>): Situation => ({
   document: history.present,
   references: build?.references ?? [],
   parts: build?.parts ?? [],
   left: build?.left ?? [],
   picks,
+  region: drawing?.region && { step: drawing.step, at: drawing.region },
   newId,
 })
 
@@ -24,5 +26,6 @@ export function useAdditions(): Addition[] {
   const history = useProject((s) => s.history)
   const build = useProject((s) => s.build)
   const picks = useProject((s) => s.picks)
-  return useMemo(() => additions(situationOf({ history, build, picks })), [history, build, picks])
+  const drawing = useProject((s) => s.drawing)
+  return useMemo(() => additions(situationOf({ history, build, picks, drawing })), [history, build, picks, drawing])
 }

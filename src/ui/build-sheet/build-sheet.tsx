@@ -1,6 +1,9 @@
 'use client'
+import { useMemo, useState } from 'react'
 import { setPart } from '@/core/document/edits'
 import type { Addition } from '@/core/steps/offers'
+import { stepsOfPart } from '@/core/sheet/steps-of-part'
+import { Choose } from '../primitives/choose'
 import { Heading } from '../primitives/heading'
 import { NameInput } from '../primitives/name-input'
 import { useActions } from '../actions/actions-context'
@@ -10,19 +13,55 @@ import { useDocument, useProject } from '../store/store'
 import { Numbers } from './numbers'
 import { StepLine } from './step-line'
 
+/** A sheet of so many steps can be folded by part. */
+const MANY = 6
+const ALL = 'all'
+const NONE: { id: string; name: string; color: string }[] = []
+
 /** The build sheet: the model as numbered sentences. */
 export function BuildSheet() {
   const { steps } = useDocument()
   const build = useProject((s) => s.build)
   const edit = useProject((s) => s.edit)
+  const open = useProject((s) => s.drawing?.step)
+  const [part, setPartShown] = useState(ALL)
+  const parts = build?.parts ?? NONE
+  // A step that is added is seen, whatever it will belong to.
+  const [count, setCount] = useState(steps.length)
+  if (steps.length !== count) {
+    setCount(steps.length)
+    if (steps.length > count) setPartShown(ALL)
+  }
+  const foldable = steps.length >= MANY && parts.length > 1
+  const own = useMemo(
+    () => (foldable && parts.some((p) => p.id === part) ? stepsOfPart({ steps }, part) : undefined),
+    [foldable, parts, part, steps],
+  )
+  // What is wrong, and a drawing that is open, is never folded away.
+  const isShown = (id: string, report: { problems: readonly unknown[] } | undefined) =>
+    !own || own.has(id) || id === open || (report?.problems.length ?? 0) > 0
+  const folded = steps.filter((s) => !isShown(s.id, build?.steps.find((r) => r.id === s.id))).length // prettier-ignore
   return (
     <>
       <Heading aside={`${steps.length} ${steps.length === 1 ? 'step' : 'steps'}`}>Build sheet</Heading>
       {steps.length === 0 && <EmptySheet />}
+      {foldable && (
+        <p className="pt-1 text-[14px] text-soft">
+          Steps of{' '}
+          <Choose
+            label="Whose steps are shown"
+            value={own ? part : ALL}
+            options={{ [ALL]: 'all parts', ...Object.fromEntries(parts.map((p) => [p.id, p.name])) }}
+            onChange={setPartShown}
+          />
+          {folded > 0 && `, ${folded} others folded`}
+        </p>
+      )}
       <ol aria-label="Build sheet">
-        {steps.map((step, i) => (
-          <StepLine key={step.id} step={step} number={i + 1} report={build?.steps.find((r) => r.id === step.id)} />
-        ))}
+        {steps.map((step, i) => {
+          const report = build?.steps.find((r) => r.id === step.id)
+          return isShown(step.id, report) && <StepLine key={step.id} step={step} number={i + 1} report={report} />
+        })}
       </ol>
       <Offers />
       <AddStep />

@@ -31,6 +31,7 @@ export function Sentence({
         const space = i === 0 ? '' : ' '
         if (typeof word === 'string') return `${space}${word}`
         if (word.when && saved[word.when[0]] !== word.when[1]) return null
+        if (word.given && isEmpty(saved[word.field])) return null
         const spec = specs[word.field]!
         const Editor = editorOf(spec)
         return (
@@ -57,6 +58,8 @@ export function Sentence({
     </p>
   )
 }
+
+const isEmpty = (v: unknown): boolean => v === undefined || v === '' || (Array.isArray(v) && v.length === 0)
 
 /** What is wrong, in plain words. */
 export function Problems({ report }: { report: Pick<StepView, 'problems' | 'notes'> | undefined }) {

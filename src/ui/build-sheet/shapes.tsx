@@ -5,7 +5,8 @@ import type { ProjectStep } from '@/core/document/schema'
 import { type SavedShape, type ShapeReport, shapeSchema } from '@/core/fields/shapes'
 import { stepKindNamed } from '@/core/steps/registry'
 import type { StepView } from '@/worker/views'
-import { letterOf, openDrawing } from '../store/drawing-state'
+import { letterOf } from '@/core/fields/shape-letters'
+import { openDrawing } from '../store/drawing-state'
 import { useProject } from '../store/store'
 import { Problems, Sentence } from './sentence'
 
@@ -69,20 +70,25 @@ function ShapeLine({
   const saved = kind && shapeSchema(kind).safeParse(shape.fields).data
   if (!kind || !saved || !drawing) return null
   const picked = drawing.picked.includes(shape.id)
+  const pick = (more: boolean) => {
+    const others = more ? drawing.picked.filter((id) => id !== shape.id) : []
+    const marks = more ? drawing.marks : []
+    set({ drawing: { ...drawing, tool: undefined, marks, told: undefined, picked: picked ? others : [...others, shape.id] } }) // prettier-ignore
+  }
   const of = { ...shape, off: false } as unknown as ProjectStep
   const seen = report && ({ ...report, notes: [], stale: false, reused: false, key: '' } as StepView)
   return (
     <li
       data-shape={shape.kind}
       className={`group grid grid-cols-[22px_1fr_22px] border-t border-hair py-1 ${picked ? 'bg-tint' : ''}`}
-      onClick={(e) => e.target === e.currentTarget && set({ drawing: { ...drawing, picked: [shape.id] } })}
+      onClick={(e) => e.target === e.currentTarget && pick(e.shiftKey)}
     >
       <button
         type="button"
         aria-pressed={picked}
         aria-label={`Shape ${letter}`}
         className="self-start text-left text-[13px] leading-6 text-soft"
-        onClick={() => set({ drawing: { ...drawing, tool: undefined, picked: picked ? [] : [shape.id] } })}
+        onClick={(e) => pick(e.shiftKey)}
       >
         {letter}
       </button>

@@ -1,16 +1,22 @@
-import { setField } from '@/core/document/edits'
+import { setField, together } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
-import type { SavedPlace } from '@/core/fields/place'
 import type { Drawn } from '@/core/fields/drawn-shape'
-import { filled, type SavedShape, type ShapeKind, type ShapeReport } from '@/core/fields/shapes'
+import type { SavedShape, ShapeReport } from '@/core/fields/shapes'
+import { filled, type ShapeKind } from '@/core/fields/shape-kind'
 import type { SavedTakenFace } from '@/core/fields/taken-faces'
 import type { Vec2 } from '@/core/geometry/vec'
 import { contains } from '@/core/profile/measure'
+import { regionOf } from '@/core/fields/region'
 import { stepKindNamed } from '@/core/steps/registry'
 import { newId } from '../new-id'
-import type { DrawingState } from '../store/drawing-state'
+import type { CaughtTie, DrawingState } from '../store/drawing-state'
 import { withShape } from '../store/drawing-state'
+import type { Dragging } from './dragging'
+import { isOf } from './marked'
 import { looseEnds, mended } from './loose-ends'
+import { completed, settledOf, workOutOf } from './page-draft'
+import type { Snapped } from './snapping'
+import { anew, backTo, type Standing, withCaught, withTie } from './tie-acts'
 import type { ProjectStore } from '../store/store'
 
 /** What can be done in the drawing that is open. */
@@ -33,6 +39,10 @@ export class DrawingActs {
     return (Array.isArray(this.step.fields.shapes) ? this.step.fields.shapes : []) as unknown as SavedShape[]
   }
 
+  get picked(): Pick<DrawingState, 'picked' | 'marks'> {
+    return this.state
+  }
+
   set(change: Partial<DrawingState>): void {
     this.store.getState().set({ drawing: { ...this.state, ...change } })
   }
@@ -51,8 +61,30 @@ export class DrawingActs {
     if (shapes) this.write(shapes)
   }
 
-  private write(shapes: readonly SavedShape[]): void {
-    this.store.getState().edit(setField(this.state.step, 'shapes', shapes as never))
+  /** The drawing as it stands, to be worked out on the page. */
+  standing(): Standing {
+    const { shapes, kinds, step } = this
+    return { shapes, kinds, workOut: workOutOf(this.store, step.id), settled: settledOf(step) }
+  }
+
+  private write(shapes: readonly SavedShape[], settled = settledOf(this.step)): void {
+    const { step } = this.state
+    const edits = [setField(step, 'shapes', shapes as never)]
+    if (settled !== settledOf(this.step)) edits.push(setField(step, 'settled', settled as never))
+    this.store.getState().edit(together(...edits))
+  }
+
+  /** Ties what is picked; what cannot be had is told and not done. */
+  tie(kind: ShapeKind, fields: Record<string, unknown>): void {
+    const next = withTie(this.standing(), kind, fields)
+    if (!('shapes' in next)) return this.set({ told: next.told })
+    this.write(next.shapes, next.settled)
+    this.set({ marks: [], picked: [next.id], told: next.told })
+  }
+
+  /** What is free is fixed where it is, or what is given is let free. */
+  setFree(shape: string, field: string, saved: unknown): void {
+    this.write(this.shapes.map((s) => (s.id === shape ? { ...s, fields: { ...s.fields, [field]: saved } } : s)))
   }
 
   private tool(): ShapeKind | undefined {
@@ -60,14 +92,17 @@ export class DrawingActs {
   }
 
   /** Takes a place for the shape in hand; with the last one, the shape is made. */
-  point(place: SavedPlace, at: Vec2): void {
+  point({ place, at, caught = [] }: Snapped): void {
     const by = this.tool()?.drawn
     if (!by) return
-    const [places, points] = [
-      [...this.state.places, place],
-      [...this.state.points, at],
-    ]
-    this.set({ places, points })
+    const nth = this.state.points.length
+    const places = [...this.state.places, place]
+    const points = [...this.state.points, at]
+    this.set({
+      places,
+      points,
+      caught: [...this.state.caught, ...caught.map((c): CaughtTie => ({ ...c, place: nth }))],
+    })
     if (!by.endless && places.length === by.asks.length) this.finish()
   }
 
@@ -84,19 +119,23 @@ export class DrawingActs {
     const all = filled(kind.drawn, points, end)
     const kept = filled(kind.drawn, places, { along: end[0], up: end[1], from: '' })
     const inside = 'is' in kind.fields && !kind.drawn.endless && this.insideMaterial(points[0]!)
-    this.add(kind, { ...kind.drawn.start(kept, all), ...(inside ? { is: 'hole' } : {}), ...typed, ...more })
+    const { caught } = this.state
+    this.add(kind, { ...kind.drawn.start(kept, all), ...(inside ? { is: 'hole' } : {}), ...typed, ...more }, this.shapes, caught) // prettier-ignore
   }
 
   /** What is begun in the middle of material is meant as a hole in it, until the maker says otherwise. */
   private insideMaterial(at: Vec2): boolean {
-    const drawn = this.drawn().filter((d) => d.is !== 'guide')
-    const within = (is: 'material' | 'hole') => drawn.some((d) => d.is === is && d.regions.some((r) => contains(r, at)))
-    return within('material') && !within('hole')
+    const region = regionOf(this.drawn())
+    return region.ok && region.value.profile.loops.length > 0 && contains(region.value.profile, at)
+  }
+
+  get reports(): readonly ShapeReport[] {
+    const report = this.store.getState().build?.steps.find((s) => s.id === this.state.step)
+    return (report?.values.shapes ?? []) as ShapeReport[]
   }
 
   private drawn(): Drawn[] {
-    const report = this.store.getState().build?.steps.find((s) => s.id === this.state.step)
-    return ((report?.values.shapes ?? []) as ShapeReport[]).flatMap((r) => r.drawn ?? [])
+    return this.reports.flatMap((r) => r.drawn ?? [])
   }
 
   /** A shape made of those that are picked. */
@@ -125,18 +164,34 @@ export class DrawingActs {
     this.store.getState().set({ picks: [] })
   }
 
-  private add(kind: ShapeKind, fields: Record<string, unknown>, before = this.shapes): void {
+  /** Takes the outlines of parts where the drawing's plane cuts them. */
+  takeSection(parts: readonly string[]): void {
+    const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'section'))
+    if (kind) this.add(kind, { of: { parts: [...new Set(parts)], at: '0' } })
+    this.store.getState().set({ picks: [] })
+  }
+
+  private add(
+    kind: ShapeKind,
+    fields: Record<string, unknown>,
+    before = this.shapes,
+    caught: readonly CaughtTie[] = [],
+  ): void {
     const id = newId()
-    this.write([...before, { id, kind: kind.kind, fields }])
+    const shape = { id, kind: kind.kind, fields }
+    const next = withCaught({ ...this.standing(), shapes: before }, shape, caught)
+    this.write(next.shapes, next.settled)
     this.store.getState().set({ drawing: { ...withShape(this.state), picked: [id] } })
   }
 
   /** Takes the last place back; without one, lays the shape down; without that, picks nothing. */
   back(): void {
     const { places, points, tool } = this.state
-    if (points.length > 0) this.set({ places: places.slice(0, -1), points: points.slice(0, -1) })
+    const caught = this.state.caught.filter((c) => c.place < points.length - 1)
+    if (points.length > 0) this.set({ places: places.slice(0, -1), points: points.slice(0, -1), caught })
     else if (tool) this.take()
-    else if (this.state.picked.length > 0) this.set({ picked: [] })
+    else if (this.state.picked.length + this.state.marks.length > 0)
+      this.set({ picked: [], marks: [], told: undefined }) // prettier-ignore
     else this.leave()
   }
 
@@ -145,17 +200,26 @@ export class DrawingActs {
   }
 
   takeOut(shapes: readonly string[]): void {
-    this.write(this.shapes.filter((s) => !shapes.includes(s.id)))
-    this.set({ picked: [] })
+    const left = this.shapes.filter((s) => !shapes.includes(s.id) && !this.ties(s, shapes))
+    this.write(left)
+    this.set({ picked: [], marks: [] })
   }
 
-  /** Drags a free place; all of one drag is one edit. */
-  drag(shape: string, field: string, place: SavedPlace): void {
-    this.store.getState().edit(setField(shape, field, place), { group: `drag ${shape}.${field}`, dragging: true })
+  /** True for a tie that says something of one of these. */
+  private ties({ kind, fields }: SavedShape, of: readonly string[]): boolean {
+    const specs = this.kinds.find((k) => k.kind === kind)?.fields ?? {}
+    const marks = Object.keys(specs).flatMap((f) => (specs[f]!.type === 'mark' ? [String(fields[f])] : []))
+    return marks.some((mark) => of.some((id) => isOf(mark, id)))
   }
 
-  endDrag(): void {
-    this.store.getState().endEdit()
+  /** Keeps what was dragged, with what it was solved with. */
+  endDrag(dragging: Dragging): void {
+    dragging.end()
+    const standing = this.standing()
+    const whole = completed(standing.shapes, standing.kinds)
+    const shapes = backTo(standing.shapes, whole, dragging.saved(whole))
+    const now = anew({ ...standing, shapes })
+    this.write(now.shapes, now.settled)
   }
 }
 

@@ -1,39 +1,30 @@
 'use client'
-import { useMemo, useState } from 'react'
-import type { Drawn, ShapeRole } from '@/core/fields/drawn-shape'
-import { filled, type SavedShape, type ShapeKind } from '@/core/fields/shapes'
-import { formatLength } from '@/core/units/length'
+import { useState } from 'react'
+import { filled, type ShapeKind } from '@/core/fields/shape-kind'
 import { toStoredFormula } from '@/core/units/stored-formula'
-import { describePick } from '@/core/fit/picks'
-import { type DrawingState, takenFaces } from '../store/drawing-state'
-import { useProject, useProjectStore, useUnit } from '../store/store'
+import type { DrawingState } from '../store/drawing-state'
+import { partsBefore } from '../build-sheet/editors/shapes-around'
+import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
 import type { DrawingActs } from './drawing-acts'
-import { looseEnds, mended } from './loose-ends'
+import type { FootProps } from './foot-props'
+import { PickedFoot } from './picked-foot'
 import { previewOf, startOf } from './preview'
 import type { Snapped } from './snapping'
-
-interface Props {
-  acts: DrawingActs
-  state: DrawingState
-  drawn: readonly Drawn[]
-  saved: readonly SavedShape[]
-  letter: (shape: string) => string
-  cursor: Snapped | undefined
-}
+import { Verb } from './verb'
 
 /** The line at the foot of a drawing: what is picked and what can be done with it, and what can be drawn. */
-export function DrawingFoot(props: Props) {
+export function DrawingFoot(props: FootProps) {
   const { acts, state } = props
   const kind = acts.kinds.find((k) => k.kind === state.tool)
   return (
-    <div className="absolute right-4 bottom-4 left-4 z-10 border-t-2 border-ink bg-sheet px-4 py-2 text-[15px]">
+    <div className="absolute right-4 bottom-4 left-4 z-10 border-t-2 border-ink bg-sheet px-4 py-1.5 text-[14px] leading-[1.5]">
       {kind?.drawn ? (
         <Placing key={`${kind.kind} ${state.points.length}`} {...props} kind={kind} />
       ) : (
-        <Picked {...props} />
+        <PickedFoot {...props} />
       )}
-      <p className="flex flex-wrap gap-x-5 gap-y-0.5 text-soft">
+      <p className="flex flex-wrap gap-x-4 text-soft">
         Draw:
         {acts.kinds.map((k) =>
           k.drawn ? (
@@ -43,33 +34,18 @@ export function DrawingFoot(props: Props) {
           ) : null,
         )}
         <Outlines acts={acts} />
+        <Parts acts={acts} step={state.step} />
       </p>
     </div>
   )
 }
 
-function Verb({
-  act,
-  children,
-  on = false,
-  title,
-}: {
-  act: () => void
-  children: React.ReactNode
-  on?: boolean
-  title?: string
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={on}
-      title={title}
-      className={on ? 'font-semibold text-ink underline underline-offset-4' : 'figure'}
-      onClick={act}
-    >
-      {children}
-    </button>
-  )
+/** Parts that the plane of the drawing could cut. */
+function Parts({ acts, step }: Pick<FootProps, 'acts'> & { step: string }) {
+  const document = useDocument()
+  const parts = partsBefore(document, step, useProject((s) => s.build?.parts) ?? [])
+  if (parts.length === 0) return null
+  return <Verb act={() => acts.takeSection(parts.map((p) => p.id))}>section of parts</Verb>
 }
 
 /** What was gathered and can be taken. */
@@ -83,98 +59,8 @@ function Outlines({ acts }: { acts: DrawingActs }) {
   ))
 }
 
-const ROLES: Readonly<Record<ShapeRole, string>> = {
-  material: 'make it material',
-  hole: 'make it a hole',
-  guide: 'make it a guide',
-}
-
-function Picked({ acts, state, drawn, saved, letter }: Props) {
-  const store = useProjectStore()
-  const unit = useUnit()
-  const [first] = state.picked
-  const picks = useProject((s) => s.picks)
-  const faces = takenFaces(picks)
-  const shape = saved.find((s) => s.id === first)
-  const it = drawn.find((d) => d.id === first)
-  if (!shape && faces.length > 0)
-    return (
-      <p className="flex flex-wrap gap-x-5">
-        <span>
-          {describePick(picks[0]!, (mm) => formatLength(mm, unit))} · {picks[0]!.ownerName}
-          {faces.length > 1 && ` and ${faces.length - 1} more`}
-        </span>
-        <Verb act={() => acts.takeEdges(faces)}>take {faces.length > 1 ? 'their' : 'its'} edges</Verb>
-      </p>
-    )
-  if (!shape)
-    return (
-      <>
-        <OpenEnds acts={acts} drawn={drawn} saved={saved} />
-        <p className="text-soft">
-          {saved.length === 0
-            ? 'Nothing is drawn yet. Choose what to draw, or press its key.'
-            : 'Pick a shape, with shift several; drag a small square to move what is free.'}
-        </p>
-      </>
-    )
-  const kind = acts.kinds.find((k) => k.kind === shape.kind)
-  const figure = Object.entries(kind?.fields ?? {}).find(([, spec]) => spec.type === 'length')?.[0]
-  const roles = 'is' in (kind?.fields ?? {}) ? (Object.keys(ROLES) as ShapeRole[]).filter((r) => r !== it?.is) : []
-  return (
-    <>
-      <p>
-        <b>{state.picked.map((id) => letter(id)).join(', ')}</b>
-        {state.picked.length === 1 && `, ${kind?.title ?? shape.kind}`}
-        {it?.round && (
-          <span className="text-soft">
-            {' '}
-            · Ø {formatLength(2 * it.round.radius, unit)}, r {formatLength(it.round.radius, unit)}
-          </span>
-        )}
-      </p>
-      <p className="flex flex-wrap gap-x-5 gap-y-0.5 text-soft">
-        With this:
-        {figure && state.picked.length === 1 && (
-          <Verb act={() => store.getState().set({ editing: `${shape.id}.${figure}` })}>its size</Verb>
-        )}
-        {roles.map((role) => (
-          <Verb key={role} act={() => state.picked.forEach((id) => acts.setField(id, 'is', role))}>
-            {ROLES[role]}
-          </Verb>
-        ))}
-        {acts.kinds.map((k) =>
-          k.ofPicked ? (
-            <Verb key={k.kind} act={() => acts.ofPicked(k)}>
-              {k.ofPicked.words}
-            </Verb>
-          ) : null,
-        )}
-        <Verb act={() => acts.takeOut(state.picked)}>take it out</Verb>
-      </p>
-    </>
-  )
-}
-
-/** How many ends are open, and what can be done about it. */
-function OpenEnds({ acts, drawn, saved }: Pick<Props, 'acts' | 'drawn' | 'saved'>) {
-  const ends = useMemo(() => looseEnds(drawn), [drawn])
-  const can = useMemo(() => mended(saved, ends) !== undefined, [saved, ends])
-  if (ends.length === 0) return null
-  return (
-    <p className="text-ochre">
-      ▲ {ends.length === 1 ? 'One end meets no other' : `${ends.length} ends meet no other`}, so nothing is made there.{' '}
-      {can ? (
-        <Verb act={() => acts.mend()}>let those that are near meet</Verb>
-      ) : (
-        <span className="text-soft">Draw what is missing between them, or make them guides.</span>
-      )}
-    </p>
-  )
-}
-
 /** What is asked for next, and figures that can be typed instead of pointing. */
-function Placing({ acts, state, cursor, kind }: Props & { kind: ShapeKind }) {
+function Placing({ acts, state, cursor, kind }: FootProps & { kind: ShapeKind }) {
   const by = kind.drawn!
   const asked = by.asks[Math.min(state.points.length, by.asks.length - 1)]
   const [typed, setTyped] = useState<Record<string, string>>({})
@@ -241,5 +127,9 @@ const defaultOf = (kind: ShapeKind, field: string): string => {
 function measures(kind: ShapeKind, state: DrawingState, cursor: Snapped): Record<string, string> {
   if (!previewOf(kind, state, cursor)) return {}
   const start = startOf(kind.drawn!, filled(kind.drawn!, [...state.points, cursor.at], cursor.at))
-  return Object.fromEntries(Object.entries(start).filter((e): e is [string, string] => typeof e[1] === 'string'))
+  return Object.fromEntries(
+    Object.entries(start)
+      .filter(([, v]) => typeof v === 'string' || typeof v === 'number')
+      .map(([f, v]) => [f, String(v)]),
+  )
 }

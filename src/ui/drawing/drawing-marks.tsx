@@ -1,10 +1,13 @@
-import type { ShapeKind } from '@/core/fields/shapes'
+import type { ShapeKind } from '@/core/fields/shape-kind'
 import type { Vec2 } from '@/core/geometry/vec'
 import type { DrawingState } from '../store/drawing-state'
 import { previewOf } from './preview'
 import { openPath, regionsPath } from './shape-paths'
 import { type SheetView, toSheet } from './sheet-view'
+import type { SavedShape } from '@/core/fields/shapes'
+import { type Marked, placeOf } from './marked'
 import type { Snapped } from './snapping'
+import type { FreePoint } from './use-tied'
 
 const LINES = [1, 5, 10, 50, 100, 500]
 /** Lines of the grid are at least this far apart, pixels. */
@@ -48,12 +51,82 @@ export const Loose = ({ points, at }: { points: readonly { at: Vec2 }[]; at: (p:
     )
   })
 
-/** Places that can be dragged. */
-export const FreePoints = ({ points, at }: { points: readonly { at: Vec2 }[]; at: (p: Vec2) => Vec2 }) =>
-  points.map((p, i) => {
-    const [x, y] = at(p.at)
-    return <rect key={i} x={x - 3.5} y={y - 3.5} width={7} height={7} fill="var(--sheet)" stroke="var(--figure)" strokeWidth={1.5} /> // prettier-ignore
+/** Places that can be dragged; through one that moves along one way only, a short stroke shows it. */
+export const FreePoints = ({ points, at }: { points: readonly FreePoint[]; at: (p: Vec2) => Vec2 }) =>
+  points.map(({ mark, at: p, freedom }) => {
+    const [x, y] = at(p)
+    const [dx, dy] = freedom === 'free' ? [0, 0] : [11 * freedom[0], -11 * freedom[1]]
+    return (
+      <g key={mark} stroke="var(--figure)" strokeWidth={1.5} fill="var(--sheet)">
+        {freedom !== 'free' && <path d={`M${x - dx} ${y - dy}L${x + dx} ${y + dy}`} />}
+        <rect x={x - 3.5} y={y - 3.5} width={7} height={7} />
+      </g>
+    )
   })
+
+/** Points, edges and rounds that are picked. */
+export const PickedMarks = ({ marks, at }: { marks: readonly Marked[]; at: (p: Vec2) => Vec2 }) =>
+  marks.map((m) => {
+    if (m.what === 'point') {
+      const [x, y] = at(m.at)
+      return <circle key={m.mark} cx={x} cy={y} r={8} fill="var(--figure)" fillOpacity={0.3} />
+    }
+    if (m.what === 'round') return null
+    const [[ax, ay], [bx, by]] = [at(m.from), at(m.to)]
+    return (
+      <path key={m.mark} d={`M${ax} ${ay}L${bx} ${by}`} stroke="var(--figure)" strokeOpacity={0.5} strokeWidth={6} />
+    )
+  })
+
+/** The letters of ties, each at what it ties, so that they are found again in the sheet. */
+export function TieLetters({
+  saved,
+  kinds,
+  marks,
+  picked,
+  letter,
+  at,
+}: {
+  saved: readonly SavedShape[]
+  kinds: readonly ShapeKind[]
+  marks: readonly Marked[]
+  picked: readonly string[]
+  letter: (shape: string) => string
+  at: (p: Vec2) => Vec2
+}) {
+  const there = new Map<string, number>()
+  return saved.flatMap((shape) => {
+    const kind = kinds.find((k) => k.kind === shape.kind)
+    if (!kind?.ofMarks) return []
+    return kind.ofMarks.fields.flatMap((field) => {
+      const found = marks.find((m) => m.mark === shape.fields[field])
+      if (!found) return []
+      // What ties an arc is written where the arc runs.
+      const on = found.what === 'round' ? marks.find((m) => m.mark === `${found.mark}.over` || m.mark === `${found.mark}.to`) : undefined // prettier-ignore
+      const [x, y] = at(placeOf(on ?? found))
+      const place = `${Math.round(x / 8)} ${Math.round(y / 8)}`
+      const beside = there.get(place) ?? 0
+      there.set(place, beside + 1)
+      const strong = picked.includes(shape.id)
+      return (
+        <text
+          key={`${shape.id} ${field}`}
+          x={x + 9 + 11 * beside}
+          y={y + 16}
+          fontSize={13}
+          fontStyle="italic"
+          fontWeight={strong ? 700 : 400}
+          fill={strong ? 'var(--figure)' : 'var(--soft)'}
+          stroke="var(--sheet)"
+          strokeWidth={3}
+          paintOrder="stroke"
+        >
+          {letter(shape.id)}
+        </text>
+      )
+    })
+  })
+}
 
 /** The shape in hand as it would be, and where the pointer has caught. */
 export function InHand({

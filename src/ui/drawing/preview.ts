@@ -1,5 +1,6 @@
 import type { Drawn } from '@/core/fields/drawn-shape'
-import { type DrawnBy, filled, type ShapeKind, shapeSchema } from '@/core/fields/shapes'
+import { shapeSchema } from '@/core/fields/shapes'
+import { type DrawnBy, filled, type ShapeKind } from '@/core/fields/shape-kind'
 import type { Vec2 } from '@/core/geometry/vec'
 import type { DrawingState } from '../store/drawing-state'
 import type { Snapped } from './snapping'

@@ -1,7 +1,7 @@
 'use client'
 import { memo } from 'react'
 import type { Drawn } from '@/core/fields/drawn-shape'
-import type { ShapeKind } from '@/core/fields/shapes'
+import type { ShapeKind } from '@/core/fields/shape-kind'
 import type { Vec2 } from '@/core/geometry/vec'
 import { chordCount } from '@/core/profile/polygon'
 import { pointAt, type Segment } from '@/core/profile/segment'

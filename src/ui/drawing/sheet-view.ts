@@ -40,6 +40,6 @@ export function wholeOf(
 ): SheetView {
   const loops = drawn.flatMap((d) => [...d.regions.flatMap((r) => r.loops), ...d.open])
   const [x0, y0, x1, y1] = loops.length > 0 ? boundsOf({ loops }) : covers
-  const scale = Math.min((0.78 * w) / Math.max(1, x1 - x0), (0.62 * h) / Math.max(1, y1 - y0))
-  return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - (0.07 * h) / scale], scale }
+  const scale = Math.min((0.78 * w) / Math.max(1, x1 - x0), (0.58 * h) / Math.max(1, y1 - y0))
+  return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - (0.13 * h) / scale], scale }
 }

@@ -8,14 +8,17 @@ export function Choose({
   value,
   options,
   onChange,
+  onOpen,
 }: {
   label: string
   value: string
   options: Readonly<Record<string, string>>
   onChange: (value: string) => void
+  /** Before the list shows, for one that is worked out then. */
+  onOpen?: () => void
 }) {
   return (
-    <Select.Root value={value} onValueChange={onChange}>
+    <Select.Root value={value} onValueChange={onChange} onOpenChange={(open) => open && onOpen?.()}>
       <Select.Trigger aria-label={label} className="figure">
         <Select.Value placeholder="choose">{options[value] ?? 'choose'}</Select.Value>
       </Select.Trigger>

@@ -1,3 +1,4 @@
+import type { MarkOf } from '@/core/fields/mark'
 import type { SavedPlace } from '@/core/fields/place'
 import type { SavedTakenFace } from '@/core/fields/taken-faces'
 import type { Pick } from '@/core/fit/picks'
@@ -12,32 +13,66 @@ export interface DrawingState {
   /** What was pointed at for it, and how the document would keep it. */
   points: Vec2[]
   places: SavedPlace[]
+  /** What those places caught on, which becomes ties of the shape. */
+  caught: CaughtTie[]
   /** Shapes that are picked, by id. */
   picked: string[]
+  /** Points, straight edges and rounds of shapes that are picked. */
+  marks: PickedMark[]
+  /** A place that was clicked where there is no line. */
+  region?: Vec2 | undefined
+  /** What could not be done, and why. */
+  told?: string | undefined
 }
 
-export const openDrawing = (step: string): DrawingState => ({ step, points: [], places: [], picked: [] })
+export interface PickedMark {
+  what: MarkOf
+  mark: string
+}
+
+/** A tie that a place brings along: it lies on something, or the piece that ends there runs level or upright. */
+export type CaughtTie = { kind: 'on'; place: number; to: string } | { kind: 'level' | 'upright'; place: number }
+
+export const openDrawing = (step: string): DrawingState => ({
+  step,
+  points: [],
+  places: [],
+  caught: [],
+  picked: [],
+  marks: [],
+})
 
 /** Takes a kind of shape in hand, or lays it down. */
 export const withShape = ({ step }: DrawingState, tool?: string): DrawingState => ({ ...openDrawing(step), tool })
 
-/** What a shape is called in its drawing: a, b, … z, aa, ab … */
-export const letterOf = (index: number): string =>
-  (index >= 26 ? letterOf(Math.floor(index / 26) - 1) : '') + String.fromCharCode(97 + (index % 26))
-
-const POINTS: Readonly<Record<string, string>> = {
+const NAMES: Readonly<Record<string, string>> = {
   from: 'beginning',
   to: 'end',
   half: 'middle of its run',
+  over: 'point on it',
   lowerLeft: 'lower left corner',
   lowerRight: 'lower right corner',
   upperRight: 'upper right corner',
   upperLeft: 'upper left corner',
+  low: 'lower edge',
+  right: 'right edge',
+  up: 'upper edge',
+  left: 'left edge',
+  start: 'one end',
+  end: 'other end',
 }
 
-/** A point of a shape in words: `a’s end`. */
+/** A point or an edge of a shape in words: `a’s end`. */
 export const pointWords = (letter: string | undefined, point: string): string =>
-  `${letter ?? '?'}’s ${POINTS[point] ?? (/^\d+$/.test(point) ? `corner ${point}` : point)}`
+  `${letter ?? '?'}’s ${NAMES[point] ?? point.replace(/^(\d+)$/, 'corner $1').replace(/^edge(\d+)$/, 'edge $1')}`
+
+/** What is tied in words: a shape, a point, an edge of one. */
+export function markWords(letter: (shape: string) => string | undefined, mark: string): string {
+  const dot = mark.lastIndexOf('.')
+  const whole = letter(mark)
+  if (whole !== undefined || dot < 0) return whole ?? '?'
+  return pointWords(letter(mark.slice(0, dot)), mark.slice(dot + 1))
+}
 
 /** What a drawing would keep of faces that are picked. */
 export const takenFaces = (picks: readonly Pick[]): SavedTakenFace[] =>

@@ -19,3 +19,24 @@ test.each([
   const [volume] = Object.values(volumes)
   expect(Math.abs(volume! / (area(notes) * height + lug) - 1)).toBeLessThan(2e-3)
 })
+
+test('the planter: walls less their fingers, a floor that is what lies between them less a gap', async () => {
+  const { problems, volumes, build } = await shipped('planter')
+  expect(problems).toEqual([])
+  const named = Object.fromEntries(build.parts.map((p, i) => [`${i}`, volumes[p.id]!]))
+  const [front, back, right, left, between, floor] = Object.values(named) as number[]
+  // Fits slide with 0.2 per side; all boards are 3 thick.
+  expect(front).toBeCloseTo(3 * (120 * 50 - 4 * 3 * 10 - 3.4 * 10), 2)
+  expect(right).toBeCloseTo(3 * (54 * 50 + 4 * 3 * 9.6), 2)
+  expect([back, left]).toEqual([expect.closeTo(front!, 6), expect.closeTo(right!, 6)])
+  expect(between).toBeCloseTo(3 * (53.6 * 32 + 2 * 3.2 * 9.6), 2)
+  expect(floor).toBeCloseTo(3 * (114 - 0.4) * (54 - 0.4), 2)
+})
+
+test('one figure changes the planter all through: thicker boards, longer fingers, a smaller floor', async () => {
+  const project = expectOk(readProject(readFileSync('demo/planter.json', 'utf8')))
+  const numbers = project.numbers.map((n) => (n.name === 'thick' ? { ...n, formula: '4' } : n))
+  const { problems, volumes, build } = await built({ ...project, numbers })
+  expect(problems).toEqual([])
+  expect(volumes[build.parts.at(-1)!.id]).toBeCloseTo(4 * (112 - 0.4) * (52 - 0.4), 2)
+})

@@ -1,11 +1,13 @@
 import { planeField } from '../../fields/plane'
+import { settledField } from '../../fields/settled'
 import { shapesField } from '../../fields/shapes'
 import { areaOf, boundsOf, perimeterOf } from '../../profile/measure'
 import { raise } from '../../result'
 import { DRAWING } from '../drawn'
 import { leaving, stepKind } from '../step-kind'
 import { offerDrawings, startDrawing } from './offers'
-import { piecesOf, regionOf } from './region'
+import { regionOf } from '../../fields/region'
+import { piecesOf } from '../../profile/united'
 import { SHAPE_KINDS } from './shapes'
 
 /** Shapes on a plane; what is made of them is the matter of other steps. */
@@ -15,9 +17,15 @@ export const drawingStep = stepKind({
   findBy: ['drawing', 'draw', 'flat', 'outline', 'shape', 'line', 'circle', 'plate', 'new part', 'bracket'],
   group: 'make',
   about: 'Shapes on a plane, each a sentence. Material is what lies in a shape that is material and in no hole.',
-  fields: { on: planeField('The plane'), shapes: shapesField('The shapes', SHAPE_KINDS) },
+  fields: {
+    on: planeField('The plane'),
+    settled: settledField('What its free numbers were solved with'),
+    shapes: shapesField('The shapes', SHAPE_KINDS),
+  },
   fieldNotes: {
-    on: '`{"base": "ground" \\| "front" \\| "side", "off": formula}`, or a flat face of a part: `{"part": id, "face": kept face, "off": formula, "datum": "middle" \\| "corner"}`', // prettier-ignore
+    on: '`{"base": "ground" \\| "front" \\| "side", "off": formula}`, or a flat face of a part: `{"part": id, "face": kept face, "off": formula, "datum": "middle" \\| "corner" \\| "other"}` (with `other`, the middle or axis of the face `"of": {"part", "face"}`); `"and": {"part", "face"}` for the plane midway to another face; `"edge": "low" \\| "right" \\| "up" \\| "left"` and `"angle"` to turn it about an edge of what the face covers', // prettier-ignore
+    settled:
+      'by `shape.field`, the figures that its free numbers were last solved with; left out, they are taken as they are',
     shapes: 'a list of `{"id", "kind", "fields"}`; the kinds are listed below',
   },
   sentence: ['Drawing on', { field: 'on', after: '.' }, { field: 'shapes' }],

@@ -46,7 +46,7 @@ test('over random edits of what comes before, a lug stays on the face that it wa
   const start = sheetOf(...steps, ['drawing', { on, shapes: [lug] }, 'e'], ['extrude', { drawing: 'e', by: '3' }, 'lug']) // prettier-ignore
   const random = new Random(7)
   let told = 0
-  for (let i = 0; i < 150; i++) {
+  for (let i = 0; i < 1000; i++) {
     const sizes = [random.from(['20', '30', '45']), random.from(['18', '20', '33']), random.from(['4', '10', '17'])] as const // prettier-ignore
     let project = setField('box', 'width', sizes[0])(setField('box', 'depth', sizes[1])(setField('box', 'height', sizes[2])(start))) // prettier-ignore
     if (random.next() < 0.4) project = setField('disc', 'across', random.from(['2', '9', '40']))(project)
@@ -64,5 +64,5 @@ test('over random edits of what comes before, a lug stays on the face that it wa
     expect(Math.min(...heights)).toBeCloseTo(Number(sizes[2]), 3)
     expect(Math.max(...heights)).toBeCloseTo(Number(sizes[2]) + 3, 3)
   }
-  expect(told).toBeLessThan(60)
+  expect(told).toBeLessThan(400)
 }, 120_000)

@@ -1,9 +1,12 @@
 import { choiceField } from '../../fields/choice'
+import { angleField } from '../../fields/number'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'
 import type { FieldValues } from '../../fields/kinds'
+import { placesField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import type { Solid } from '../../kernel/kernel'
+import type { ExtrusionNames } from '../../kernel/mesh-builder'
 import { offsetProfile } from '../../profile/offset'
 import { difference } from '../../profile/combine'
 import type { Profile } from '../../profile/segment'
@@ -11,6 +14,8 @@ import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
+import { leaning } from './leaning'
+import { parallelPlane, regionsAt } from './which'
 import { chosen, OUT, throughAll, throughFirst, upTo } from './extents'
 import { offerExtrude, startExtrude } from './offers'
 
@@ -23,8 +28,12 @@ const fields = {
     through: 'through all of it',
     wall: 'through the first wall only',
   }),
+  begins: choiceField('Where it begins', 'here', { here: 'from its plane', face: 'from' }),
+  from: planeField('What it begins at'),
+  only: placesField('Which regions', 0),
   by: lengthField('The length', '5', 0.01, MOST),
   to: planeField('What it goes up to'),
+  draft: angleField('How far its sides lean inwards', '0', -60, 60),
   way: choiceField('The direction', 'out', { out: 'outwards', in: 'inwards', both: 'half to each side' }),
   what: choiceField('What of the drawing', 'region', { region: 'all of it', wall: 'a wall inside its edge' }),
   wall: lengthField('The thickness of the wall', '2', 0.01, MOST),
@@ -41,15 +50,22 @@ export const extrudeStep = stepKind({
   fieldNotes: {
     drawing: 'id of a drawing step before; empty: the nearest',
     reach: '`length`; up to a `face`; `through` all of the parts it is taken from; or through their first `wall` only',
+    begins: 'on the plane of the drawing (`here`), or on another flat `face` parallel to it',
+    from: 'with `face`: where it begins, as `to`',
+    only: 'places on the drawing in the regions that are meant; none: all of them',
     to: 'with `face`: a flat face of a part, or a plane, as in a drawing; `off` is measured out of the face, so that it ends short of it',
+    draft:
+      'degrees; what is drawn is as wide as drawn on its plane and narrower the farther from it; with `length` only',
     way: '`out` of the plane, `in` (behind it), or `both`: half to each side',
     what: '`region`, or a `wall` of a thickness inside its edge',
     ...JOINING_NOTES,
   },
   sentence: [
-    'Extrude', { field: 'drawing', after: ',' }, { field: 'what', after: ',' },
-    { field: 'wall', when: ['what', 'wall'], after: ' thick,' }, { field: 'reach' },
+    'Extrude', { field: 'drawing', after: ',' }, { field: 'only', given: true, before: 'only what lies at', after: ',' }, { field: 'what', after: ',' },
+    { field: 'wall', when: ['what', 'wall'], after: ' thick,' }, { field: 'begins' },
+    { field: 'from', when: ['begins', 'face'], after: ',' }, { field: 'reach' },
     { field: 'by', when: ['reach', 'length'] }, { field: 'way', when: ['reach', 'length'], after: ',' },
+    { field: 'draft', when: ['reach', 'length'], before: 'its sides leaning in', after: ',' },
     { field: 'to', when: ['reach', 'face'], after: ',' }, { field: 'way', when: ['reach', 'wall'], after: ',' },
     ...joiningWords,
   ], // prettier-ignore
@@ -85,23 +101,35 @@ function toolOf(values: Values, context: StepContext): Solid {
   const inwards = values.way === 'in' && values.reach !== 'through' && values.reach !== 'face'
   const [top, bottom] = inwards ? ['near', 'far'] : ['far', 'near']
   const names = { step: id, top, bottom, side: 'side' }
+  const plane = values.begins === 'face' ? parallelPlane(data.plane, values.from) : data.plane
+  const begun = { ...data, profile, plane }
   const between = ([z0, z1]: readonly [number, number]) =>
-    kernel.place(kernel.extrude(profile, z0, z1, { names, tolerance }), data.plane.frame)
+    kernel.place(kernel.extrude(profile, z0, z1, { names, tolerance }), plane.frame)
   switch (values.reach) {
     case 'length':
-      return between(spanOf(values, data))
+      return values.draft === 0 ? between(spanOf(values, begun)) : leaningTool(values, begun, names, context)
     case 'through':
-      return between(throughAll(chosen(values), data.plane.frame))
+      return between(throughAll(chosen(values), plane.frame))
     case 'wall':
-      return between(throughFirst(values, data.plane.frame, between, kernel))
+      return between(throughFirst(values, plane.frame, between, kernel))
     case 'face':
-      return upTo(values, data, between, context)
+      return upTo(values, begun, between, context)
   }
 }
 
-function whatOf({ profile, open }: Drawing, { what, wall }: Values): Profile {
-  if (profile.loops.length === 0)
+/** Sides lean from the plane of the drawing on, to both sides of it. */
+function leaningTool(values: Values, begun: Drawing, names: ExtrusionNames, { kernel, tolerance }: StepContext): Solid {
+  const { profile, plane } = begun
+  const span = spanOf(values, begun)
+  const spans = values.way === 'both' ? ([[span[0], 0], [0, span[1]]] as const) : [span] // prettier-ignore
+  const halves = spans.map((s) => leaning(kernel, profile, s, { draft: values.draft, names, tolerance }))
+  return kernel.place(halves.length > 1 ? kernel.union(halves) : halves[0]!, plane.frame)
+}
+
+function whatOf({ profile: all, open }: Drawing, { what, wall, only }: Values): Profile {
+  if (all.loops.length === 0)
     return raise('open', open.length > 0 ? 'Nothing in the drawing closes yet: its lines have open ends.' : 'There is nothing in the drawing yet that could be drawn out.', 'drawing') // prettier-ignore
+  const profile = only.length === 0 ? all : regionsAt(all, only)
   if (what === 'region') return profile
   const inner = expectOk(offsetProfile(profile, -wall))
   return inner.loops.length === 0 ? raise('wall', `A wall of ${wall.toFixed(2)} mm fills all of it; take all of it, or a thinner wall.`, 'wall') : expectOk(difference(profile, inner)) // prettier-ignore

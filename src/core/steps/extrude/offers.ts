@@ -10,7 +10,18 @@ export function startExtrude(at: Situation): Record<string, unknown> | undefined
 }
 
 /** What becomes of each drawing that nothing is made of yet. */
-export const offerExtrude = (at: Situation): Offer[] =>
+export const offerExtrude = (at: Situation): Offer[] => [...ofRegion(at), ...ofDrawings(at)]
+
+/** One region of a drawing by itself: others of it can be made something else of, of another length. */
+function ofRegion(at: Situation): Offer[] {
+  const { region } = at
+  if (!region || !drawings(at).some((d) => d.step === region.step)) return []
+  const [along, up] = region.at.map((v) => Math.round(v * 100) / 100)
+  const fields = { ...fieldsFor(at, region.step), only: [{ along, up, from: '' }] }
+  return [{ key: 'extrude region', words: 'extrude this region alone', goal: 'of a region', picked: true, steps: [newStep(at, 'extrude', fields)] }] // prettier-ignore
+}
+
+const ofDrawings = (at: Situation): Offer[] =>
   drawings(at).flatMap(({ step }): Offer[] => {
     const drawing = at.document.steps.find((s) => s.id === step)
     const used = at.document.steps.some((s) => s.id !== step && s.fields.drawing === step)

@@ -30,7 +30,7 @@ interface Manner {
   stored: (typed: string) => string
 }
 
-export function LengthEditor({ spec, ...props }: EditorProps<LengthField, string>) {
+export function LengthEditor({ spec, saved, ...props }: EditorProps<LengthField, string | number>) {
   const unit = useUnit()
   const known = useKnown(props.step.id)
   const diameter = (v: number) => (spec.gap ? ` · ${formatLength(2 * v, unit)} on the diameter` : '')
@@ -43,7 +43,7 @@ export function LengthEditor({ spec, ...props }: EditorProps<LengthField, string
     edited: (formula) => toEditedFormula(formula, unit),
     stored: (typed) => toStoredFormula(typed, 'length', unit),
   }
-  return <Figure {...props} spec={spec} manner={manner} />
+  return <Figure {...props} saved={String(saved)} free={typeof saved === 'number'} spec={spec} manner={manner} />
 }
 
 const usePlain = (of: string, step: number, ending: string): Manner => {
@@ -76,6 +76,8 @@ function worthOff(step: ProjectStep, saved: string, { worth }: Manner): number |
 type FigureField = LengthField | AngleField | CountField
 interface FigureProps extends Omit<EditorProps<FigureField, string>, 'write'> {
   manner: Manner
+  /** It is left to the ties of its drawing. */
+  free?: boolean
 }
 
 /**
@@ -83,7 +85,7 @@ interface FigureProps extends Omit<EditorProps<FigureField, string>, 'write'> {
  * change it.
  */
 function Figure(props: FigureProps) {
-  const { step, field, spec, saved, report, manner } = props
+  const { step, field, spec, saved, report, manner, free } = props
   const id = `${step.id}.${field}`
   const editing = useProject((s) => s.editing === id)
   const set = useProject((s) => s.set)
@@ -104,8 +106,8 @@ function Figure(props: FigureProps) {
     <button
       type="button"
       data-field={id}
-      className={`figure cursor-ew-resize touch-none ${failed ? 'text-rust' : ''} ${waiting && last === undefined && isFormula ? 'waiting' : ''} ${isFormula ? 'border-b-[3px] border-double' : ''}`}
-      title={`${spec.label}: ${hint}`}
+      className={`figure cursor-ew-resize touch-none ${failed ? 'text-rust' : ''} ${waiting && last === undefined && isFormula ? 'waiting' : ''} ${isFormula ? 'border-b-[3px] border-double' : ''} ${free ? 'border-dashed font-normal' : ''}`}
+      title={`${spec.label}: ${hint}${free ? ', free until it is typed' : ''}`}
       aria-label={`${spec.label}, ${shown}`}
       aria-busy={waiting}
       {...drag}

@@ -2,13 +2,15 @@ import type { FC } from 'react'
 import type { FieldSpec } from '@/core/fields/kinds'
 import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
-import { NamedShapesEditor, OutlineEditor, PlaneEditor, PublicationEditor, TakenFacesEditor } from './drawings'
+import { NamedShapesEditor, OutlineEditor, PublicationEditor, SectionEditor, TakenFacesEditor } from './drawings'
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor } from './figure'
+import { MarkEditor } from './mark'
 import { PartEditor, PartsEditor } from './part'
 import { EdgesEditor, FacesEditor } from './picks'
 import { PlaceEditor, PlacesEditor } from './place'
+import { PlaneEditor } from './plane'
 import { ReferenceEditor } from './reference'
 
 type Editors = { [T in FieldSpec['type']]: FC<EditorProps<Extract<FieldSpec, { type: T }>, never>> | undefined }
@@ -37,8 +39,11 @@ const EDITORS = {
   places: PlacesEditor,
   // The shapes of a drawing are listed under its sentence.
   shapes: undefined,
+  settled: undefined,
+  mark: MarkEditor,
   'named-shapes': NamedShapesEditor,
   'taken-faces': TakenFacesEditor,
+  section: SectionEditor,
 } as unknown as Editors
 
 export const editorOf = (spec: FieldSpec) => EDITORS[spec.type] as FC<EditorProps<FieldSpec, unknown>> | undefined

@@ -48,7 +48,7 @@ export function PlacesEditor({ step, spec, saved, write, report, field }: Editor
   return (
     <Popover.Root>
       <Popover.Trigger className="figure" aria-label={`${spec.label}, ${saved.length}`}>
-        {saved.length} places
+        {saved.length === 1 ? '1 place' : `${saved.length} places`}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

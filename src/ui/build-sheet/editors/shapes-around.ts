@@ -1,6 +1,16 @@
 import type { Project } from '@/core/document/schema'
 import type { SavedShape } from '@/core/fields/shapes'
-import { letterOf } from '../../store/drawing-state'
+import { letterOf } from '@/core/fields/shape-letters'
+
+/** Parts that there are before a step. */
+export function partsBefore<P extends { id: string }>(
+  { steps }: Project,
+  step: string | undefined,
+  built: readonly P[],
+): P[] {
+  const after = new Set(steps.slice(steps.findIndex((s) => s.id === step)).map((s) => s.id))
+  return built.filter((p) => !after.has(p.id))
+}
 
 /** The drawing that a shape stands in: the shapes before it, and what each is called. */
 export function shapesAround({ steps }: Project, shape: string) {

@@ -4,7 +4,18 @@ import { namedShapesField } from '../../../fields/named-shapes'
 import { placeField } from '../../../fields/place'
 import type { Drawn } from '../../../fields/drawn-shape'
 import type { Vec2 } from '../../../geometry/vec'
-import { type Loop, type Profile, reversedLoop, type Segment } from '../../../profile/segment'
+import {
+  directionAt,
+  lengthOf,
+  type Loop,
+  pointAt,
+  type Profile,
+  reversedLoop,
+  type Segment,
+} from '../../../profile/segment'
+import { choiceField } from '../../../fields/choice'
+import { chain } from '../../../outlines/chain'
+import { MEET } from '../../../profile/united'
 import { raise } from '../../../result'
 import { moved } from '../../../profile/moved'
 import { shapeKind } from './shape-kind'
@@ -57,6 +68,7 @@ export const ringShape = shapeKind({
   },
   sentence: ['Repeat', { field: 'of' }, { field: 'count', before: 'in a ring of' }, { field: 'about', before: 'about', after: ',' }, { field: 'over', before: 'over', after: '.' }], // prettier-ignore
   ofPicked: { words: 'repeat it in a ring', start: (of) => ({ of }) },
+  bones: (given) => ({ points: { about: given.spot('about') } }),
   make: ({ of, count, about, over }, id) => {
     const full = Math.abs(Math.abs(over) - 360) < 1e-9
     const step = over / (full ? count : count - 1)
@@ -100,6 +112,52 @@ export const rowShape = shapeKind({
   },
 })
 
+export const alongShape = shapeKind({
+  kind: 'along',
+  title: 'repeat along a line',
+  findBy: ['pattern', 'path', 'follow', 'curve', 'copies', 'fence', 'beads'],
+  about:
+    'Earlier shapes again, so many at one distance from each other along lines and arcs that meet at their ends; the first of them is what is there, as it lies to the beginning.',
+  fields: {
+    of: namedShapesField('What is repeated'),
+    path: namedShapesField('What it is repeated along'),
+    count: countField('How many there are then', '5', 2, 10_000),
+    turned: choiceField('How they stand', 'turned', { turned: 'turning with it', upright: 'all alike' }),
+  },
+  sentence: ['Repeat', { field: 'of' }, { field: 'path', before: 'along', after: ',' }, { field: 'count', after: ' of them,' }, { field: 'turned', after: '.' }], // prettier-ignore
+  ofPicked: { words: 'repeat it along a line', start: ([first, ...path]) => ({ of: [first], path }), least: 2 },
+  make: ({ of, path, count, turned }, id) => {
+    const pieces = path.flatMap((s) => [...s.open.flat(), ...s.regions.flatMap((r) => r.loops.flat())])
+    const { open, closed } = chain(pieces, MEET)
+    const run = open[0] ?? closed[0]
+    if (!run || open.length + closed.length > 1) return raise('path', 'What it is repeated along is not one line: its pieces do not meet at their ends.', 'path') // prettier-ignore
+    const whole = run.reduce((sum, s) => sum + lengthOf(s), 0)
+    const every = whole / (open.length > 0 ? count - 1 : count)
+    const start = onRun(run, 0)
+    const ways = Array.from({ length: count - 1 }, (_, k): Put => {
+      const { at, way } = onRun(run, (k + 1) * every)
+      const [c, s] = turned === 'turned' ? [start.way[0] * way[0] + start.way[1] * way[1], start.way[0] * way[1] - start.way[1] * way[0]] : [1, 0] // prettier-ignore
+      return ([x, y]) => {
+        const [u, v] = [x - start.at[0], y - start.at[1]]
+        return [at[0] + c * u - s * v, at[1] + s * u + c * v]
+      }
+    })
+    return copies(alike(of), ways, id)
+  },
+})
+
+/** Where a run is so far from its beginning, and its direction there. */
+function onRun(run: readonly Segment[], far: number): { at: Vec2; way: Vec2 } {
+  let left = far
+  for (const s of run) {
+    const long = lengthOf(s)
+    if (left <= long + 1e-9) return { at: pointAt(s, Math.min(1, left / long)), way: directionAt(s, Math.min(1, left / long)) } // prettier-ignore
+    left -= long
+  }
+  const last = run.at(-1)!
+  return { at: last.b, way: directionAt(last, 1) }
+}
+
 export const mirrorShape = shapeKind({
   kind: 'mirror',
   title: 'mirror',
@@ -112,6 +170,7 @@ export const mirrorShape = shapeKind({
   },
   sentence: ['Mirror', { field: 'of' }, { field: 'at', before: 'at the line through' }, { field: 'turn', before: 'along', after: '.' }], // prettier-ignore
   ofPicked: { words: 'mirror it', start: (of) => ({ of }) },
+  bones: (given) => ({ points: { at: given.spot('at') } }),
   make: ({ of, at, turn }, id) => {
     const [there, back] = [turnedAbout([0, 0], -turn), turnedAbout([0, 0], turn)]
     const put: Put = ([x, y]) => {

@@ -4,20 +4,18 @@ import { namedShapesField } from '../../../fields/named-shapes'
 import type { Drawn } from '../../../fields/drawn-shape'
 import { chain } from '../../../outlines/chain'
 import { convexHull, boundingRectangle } from '../../../profile/shapes'
-import { difference } from '../../../profile/combine'
 import { offsetProfile } from '../../../profile/offset'
-import { arc, directionAt, line, type Loop, type Profile, reversedLoop, type Segment } from '../../../profile/segment'
-import type { Vec2 } from '../../../geometry/vec'
+import type { Profile, Segment } from '../../../profile/segment'
 import { expectOk, raise } from '../../../result'
 import { cornered } from '../corners'
-import { closedRegion, MEET, united } from '../region'
+import { closedRegion, MEET, united } from '../../../profile/united'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
 const MOST = 10_000
 
 /** All that earlier shapes go round, as one region. */
-const areaOf = (of: readonly Drawn[]): Profile => {
+export const areaOf = (of: readonly Drawn[]): Profile => {
   const joined = chain(
     of.flatMap((s) => s.open.flat()),
     MEET,
@@ -32,7 +30,7 @@ const areaOf = (of: readonly Drawn[]): Profile => {
     : region
 }
 
-const shapeOf = (profile: Profile, id: string) => ({
+export const shapeOf = (profile: Profile, id: string) => ({
   regions: [{ loops: profile.loops.map((loop, l) => loop.map((s, i): Segment => ({ ...s, id: `${id}.${s.id ?? `${l + 1}.${i + 1}`}` }))) }], // prettier-ignore
   open: [],
   points: {},
@@ -59,57 +57,6 @@ export const offsetShape = shapeKind({
       : shapeOf(found, id)
   },
 })
-
-export const bandShape = shapeKind({
-  kind: 'band',
-  title: 'band along a line',
-  findBy: ['thicken', 'strip', 'wall', 'hook', 'wire', 'stroke'],
-  about: 'A band of a width along earlier open lines and arcs that meet at their ends, half of it to each side.',
-  fields: {
-    of: namedShapesField('What it runs along'),
-    across: lengthField('The width', '4', 0.01, MOST),
-    ends: choiceField('Its ends', 'round', { round: 'round', flush: 'cut off where the line ends', square: 'square, half a width on' }), // prettier-ignore
-    is: roleField(),
-  },
-  sentence: ['Band', { field: 'across', after: ' wide' }, { field: 'of', before: 'along', after: ',' }, { field: 'ends', before: 'its ends', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
-  ofPicked: { words: 'make a band along it', start: (of) => ({ of }), instead: true },
-  make: ({ of, across, ends }, id) => {
-    const pieces = of.flatMap((s) => [...s.open.flat(), ...s.regions.flatMap((r) => r.loops.flat())])
-    if (pieces.length === 0) return raise('empty', 'There is no line to run along.', 'of')
-    const { open, closed } = chain(pieces, MEET)
-    const around = expectOk(offsetProfile({ loops: [...open.map((r) => thereAndBack(r, ends, across / 2)), ...closed.flatMap((l) => [l, reversedLoop(l)])] }, across / 2)) // prettier-ignore
-    const cut = open.flatMap((r) => (ends === 'round' ? [] : caps(longer(r, ends, across / 2), across / 2)))
-    const bare = cut.reduce((region, cap) => expectOk(difference(region, cap)), around)
-    return shapeOf(bare, id)
-  },
-})
-
-/** A line run along and back: a region without width, that a distance round it makes a band of. */
-const thereAndBack = (run: readonly Segment[], ends: string, half: number): Loop => {
-  const whole = longer(run, ends, half)
-  return [...whole, ...reversedLoop(whole)]
-}
-
-/** A run with half a width more at both ends, for square ends. */
-function longer(run: readonly Segment[], ends: string, half: number): Loop {
-  if (ends !== 'square') return run
-  const [first, last] = [run[0]!, run.at(-1)!]
-  const [u, v] = [directionAt(first, 0), directionAt(last, 1)]
-  const start: Vec2 = [first.a[0] - u[0] * half, first.a[1] - u[1] * half]
-  const end: Vec2 = [last.b[0] + v[0] * half, last.b[1] + v[1] * half]
-  return [line(start, first.a, first.id), ...run, line(last.b, end, last.id)]
-}
-
-/** The half discs in which a round band ends. */
-function caps(run: Loop, half: number): Profile[] {
-  const cap = (at: Vec2, [dx, dy]: Vec2): Profile => {
-    const [right, left]: Vec2[] = [[at[0] + dy * half, at[1] - dx * half], [at[0] - dy * half, at[1] + dx * half]] // prettier-ignore
-    return { loops: [[arc(right!, left!, at, true), line(left!, right!, 'end')]] }
-  }
-  const [first, last] = [run[0]!, run.at(-1)!]
-  const [u, v] = [directionAt(first, 0), directionAt(last, 1)]
-  return [cap(first.a, [-u[0], -u[1]]), cap(last.b, v)]
-}
 
 export const cornersShape = shapeKind({
   kind: 'corners',

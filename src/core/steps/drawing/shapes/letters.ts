@@ -5,7 +5,7 @@ import { placeField } from '../../../fields/place'
 import { setLetters, unknownLetters } from '../../../letters/set-letters'
 import { moved } from '../../../profile/moved'
 import { raise } from '../../../result'
-import { pointed } from '../../../fields/shapes'
+import { pointed } from '../../../fields/shape-kind'
 import { gap2 } from '../../../profile/segment'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
@@ -34,8 +34,9 @@ export const lettersShape = shapeKind({
     key: 'x',
     asks: ['Point at the foot of the letters.', 'Point at how high they are, or type it.'],
     figures: ['text', 'height'],
-    start: ([at], [a, b]) => ({ at, height: pointed(Math.max(1, gap2(a!, b!))), align: 'left' }),
+    start: ([at], [a, b]) => ({ at, height: String(pointed(Math.max(1, gap2(a!, b!)))), align: 'left' }),
   },
+  bones: (given) => ({ points: { foot: given.spot('at') } }),
   make: ({ text, at, turn, ...setting }, id) => {
     const unknown = unknownLetters(text)
     if (unknown.length > 0) return raise('letters', `There are no outlines for ${unknown.slice(0, 5).join(' ')} in the font that ships.`, 'text') // prettier-ignore

@@ -3,10 +3,11 @@ import { lengthField } from '../../../fields/length'
 import { placesField } from '../../../fields/place'
 import type { Vec2 } from '../../../geometry/vec'
 import { gap2, line, type Segment } from '../../../profile/segment'
+import type { Straight } from '../../../ties/draft'
 import { raise } from '../../../result'
 import { cornered } from '../corners'
 import { spline } from '../spline'
-import { anticlockwise } from '../anticlockwise'
+import { anticlockwise } from '../../../profile/anticlockwise'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
@@ -28,7 +29,17 @@ export const runShape = shapeKind({
     key: 'k',
     asks: ['Point at where the line begins.', 'Point at its next corner.'],
     endless: true,
+    named: { point: (n) => `${n + 1}`, piece: (n) => `edge${n}` },
     start: (through) => ({ through }),
+  },
+  bones: (given) => {
+    const corners = given.spots('through')
+    const closed = given.plain('ends') === 'closed'
+    const edges = corners.flatMap((p, i): [string, Straight][] => {
+      const next = corners[i + 1] ?? (closed ? corners[0] : undefined)
+      return next ? [[`edge${i + 1}`, [p, next]]] : []
+    })
+    return { points: numbered(corners), lines: Object.fromEntries(edges) }
   },
   make: ({ through, ends, round }, id) => {
     const isClosed = ends === 'closed'
@@ -38,7 +49,7 @@ export const runShape = shapeKind({
     return {
       regions: isClosed ? [{ loops: [anticlockwise(pieces)] }] : [],
       open: isClosed ? [] : [pieces],
-      points: Object.fromEntries(through.map((p, i) => [`${i + 1}`, p])),
+      points: numbered(through),
     }
   },
 })
@@ -54,8 +65,10 @@ export const curveShape = shapeKind({
     key: 'u',
     asks: ['Point at where the curve begins.', 'Point at where it runs through next.'],
     endless: true,
+    named: { point: (n) => `${n + 1}` },
     start: (through) => ({ through }),
   },
+  bones: (given) => ({ points: numbered(given.spots('through')) }),
   make: ({ through, ends }, id) => {
     const isClosed = ends === 'closed'
     if (isClosed && through.length < 3) return raise('few', 'A closed curve needs three points.', 'through')
@@ -63,10 +76,13 @@ export const curveShape = shapeKind({
     return {
       regions: isClosed ? [{ loops: [anticlockwise(pieces)] }] : [],
       open: isClosed ? [] : [pieces],
-      points: Object.fromEntries(through.map((p, i) => [`${i + 1}`, p])),
+      points: numbered(through),
     }
   },
 })
+
+const numbered = <T>(points: readonly T[]): Record<string, T> =>
+  Object.fromEntries(points.map((p, i) => [`${i + 1}`, p]))
 
 function apart(points: readonly Vec2[]): readonly Vec2[] {
   const same = points.findIndex((p, i) => i > 0 && gap2(p, points[i - 1]!) < 1e-6)

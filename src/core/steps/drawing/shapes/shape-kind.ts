@@ -1,5 +1,5 @@
 import type { FieldValues } from '../../../fields/kinds'
-import type { ShapeKind } from '../../../fields/shapes'
+import type { ShapeKind } from '../../../fields/shape-kind'
 
 type Shape<F> = Omit<ShapeKind, 'fields' | 'make'> & {
   fields: F

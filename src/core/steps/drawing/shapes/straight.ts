@@ -1,11 +1,12 @@
 import { angleField, countField } from '../../../fields/number'
 import { choiceField } from '../../../fields/choice'
-import { lengthField } from '../../../fields/length'
+import { freeLengthField } from '../../../fields/length'
 import { placeField, type SavedPlace } from '../../../fields/place'
-import { pointed } from '../../../fields/shapes'
-import type { Vec2 } from '../../../geometry/vec'
+import { pointed } from '../../../fields/shape-kind'
+import { direction, type Vec2 } from '../../../geometry/vec'
 import { arc, gap2, line, type Loop, pointAt, polar } from '../../../profile/segment'
 import { polygonProfile } from '../../../profile/shapes'
+import { spotMiddle, spotSum, spotTurned, times } from '../../../ties/linear'
 import { raise } from '../../../result'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
@@ -29,9 +30,8 @@ const fromLine = (a: Vec2, b: Vec2, p: Vec2): number => {
 
 /** Takes a point of a shape's own frame to where the shape stands and how it is turned. */
 export const turnedAbout = (at: Vec2, degrees: number) => {
-  const quarter = degrees % 90 === 0
-  const [c, s] = [Math.cos(degrees * DEGREE), Math.sin(degrees * DEGREE)].map((v) => (quarter ? Math.round(v) : v))
-  return ([x, y]: Vec2): Vec2 => [at[0] + c! * x - s! * y, at[1] + s! * x + c! * y]
+  const [c, s] = direction(degrees)
+  return ([x, y]: Vec2): Vec2 => [at[0] + c * x - s * y, at[1] + s * x + c * y]
 }
 
 export const lineShape = shapeKind({
@@ -44,7 +44,12 @@ export const lineShape = shapeKind({
   drawn: {
     key: 'l',
     asks: ['Point at where the line begins.', 'Point at where it ends.'],
+    named: { point: (n) => ['from', 'to'][n]!, piece: () => '' },
     start: ([from, to]) => ({ from, to }),
+  },
+  bones: (given) => {
+    const [from, to] = [given.spot('from'), given.spot('to')]
+    return { points: { from, to, middle: spotMiddle(from, to) }, lines: { '': [from, to] } }
   },
   make: ({ from, to }, id) => {
     if (Math.hypot(to[0] - from[0], to[1] - from[1]) < 1e-6)
@@ -60,8 +65,8 @@ export const rectangleShape = shapeKind({
   findBy: ['square', 'box', 'plate', 'cut-out', 'port'],
   about: 'A rectangle with its middle or its lower left corner at a place.',
   fields: {
-    width: lengthField('The width', '20', 0.01, MOST),
-    height: lengthField('The height', '10', 0.01, MOST),
+    width: freeLengthField('The width', '20', 0.01, MOST),
+    height: freeLengthField('The height', '10', 0.01, MOST),
     by: choiceField('What lies at the place', 'middle', { middle: 'its middle', corner: 'its lower left corner' }),
     at: placeField('The place'),
     turn: angleField('The turn', '0', -360, 360),
@@ -78,6 +83,17 @@ export const rectangleShape = shapeKind({
       const lower = { x: Math.min(0, x), y: Math.min(0, y) }
       return { ...sizes, at: shifted(at!, lower.x, lower.y) }
     },
+  },
+  bones: (given) => {
+    const [width, height, at] = [given.length('width'), given.length('height'), given.spot('at')]
+    const [c, s] = direction(given.angle('turn'))
+    const from = given.plain('by') === 'middle' ? -0.5 : 0
+    const corner = (i: number, j: number) => spotSum(at, spotTurned([times(width, from + i), times(height, from + j)], c, s)) // prettier-ignore
+    const [lowerLeft, lowerRight, upperRight, upperLeft] = [corner(0, 0), corner(1, 0), corner(1, 1), corner(0, 1)]
+    return {
+      points: { middle: corner(0.5, 0.5), lowerLeft, lowerRight, upperRight, upperLeft },
+      lines: { low: [lowerLeft, lowerRight], right: [lowerRight, upperRight], up: [upperRight, upperLeft], left: [upperLeft, lowerLeft] }, // prettier-ignore
+    }
   },
   make: ({ width, height, by, at, turn }, id) => {
     const [x, y] = by === 'middle' ? [-width / 2, -height / 2] : [0, 0]
@@ -101,15 +117,24 @@ export const slotShape = shapeKind({
   fields: {
     from: placeField('One middle', -5, 0),
     to: placeField('The other middle', 5, 0),
-    across: lengthField('The width', '4', 0.01, MOST),
+    across: freeLengthField('The width', '4', 0.01, MOST),
     is: roleField(),
   },
   sentence: ['Slot', { field: 'across', after: ' wide,' }, { field: 'from', before: 'from' }, { field: 'to', before: 'to', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   drawn: {
     key: 's',
+    named: { point: (n) => ['from', 'to'][n] ?? '', piece: () => '' },
     asks: ['Point at one middle of the slot.', 'Point at its other middle.', 'Point at its side, or type its width.'],
     figures: ['across'],
     start: ([from, to], [a, b, c]) => ({ from, to, across: pointed(2 * fromLine(a!, b!, c ?? b!)) }),
+  },
+  bones: (given) => {
+    const [from, to, radius] = [given.spot('from'), given.spot('to'), times(given.length('across'), 0.5)]
+    return {
+      points: { from, to, middle: spotMiddle(from, to) },
+      lines: { '': [from, to] },
+      rounds: { start: { centre: from, radius }, end: { centre: to, radius } },
+    }
   },
   make: ({ from, to, across }, id) => {
     const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
@@ -139,7 +164,7 @@ export const polygonShape = shapeKind({
   about: 'A regular polygon, across its flats or its corners.',
   fields: {
     sides: countField('How many sides', '6', 3, 200),
-    across: lengthField('The size', '10', 0.01, MOST),
+    across: freeLengthField('The size', '10', 0.01, MOST),
     over: choiceField('What the size is across', 'flats', { flats: 'across its flats', corners: 'across its corners' }),
     at: placeField('Its middle'),
     turn: angleField('The turn', '0', -360, 360),
@@ -148,9 +173,14 @@ export const polygonShape = shapeKind({
   sentence: ['Polygon of', { field: 'sides', after: ' sides,' }, { field: 'across' }, { field: 'over', after: ',' }, { field: 'at', before: 'about', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   drawn: {
     key: 'p',
+    named: { point: (n) => (n === 0 ? 'middle' : '') },
     asks: ['Point at its middle.', 'Point at one of its corners, or type its size across the flats.'],
     figures: ['across', 'sides'],
     start: ([at], [a, b]) => ({ at, across: pointed(2 * gap2(a!, b!) * Math.cos(Math.PI / 6)) }),
+  },
+  bones: (given) => {
+    const middle = given.spot('at')
+    return { points: { middle }, rounds: { '': { centre: middle, radius: times(given.length('across'), 0.5) } } }
   },
   make: ({ sides, across, over, at, turn }, id) => {
     const radius = over === 'flats' ? across / 2 / Math.cos(Math.PI / sides) : across / 2

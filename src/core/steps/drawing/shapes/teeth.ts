@@ -3,7 +3,7 @@ import { lengthField } from '../../../fields/length'
 import { angleField, countField } from '../../../fields/number'
 import { placeField } from '../../../fields/place'
 import type { Vec2 } from '../../../geometry/vec'
-import { pointed } from '../../../fields/shapes'
+import { pointed } from '../../../fields/shape-kind'
 import { arc, gap2, line, type Loop, polar, type Segment } from '../../../profile/segment'
 import { arcThrough } from '../../../outlines/simplify'
 import { raise } from '../../../result'
@@ -39,9 +39,11 @@ export const teethShape = shapeKind({
     figures: ['outside', 'root', 'count'],
     start: ([at], [a, b]) => {
       const outside = 2 * gap2(a!, b!)
-      return { at, outside: pointed(outside), root: pointed(0.76 * outside), crown: pointed(0.05 * outside), foot: pointed(0.085 * outside) } // prettier-ignore
+      const share = (of: number) => String(pointed(of * outside))
+      return { at, outside: share(1), root: share(0.76), crown: share(0.05), foot: share(0.085) }
     },
   },
+  bones: (given) => ({ points: { middle: given.spot('at') } }),
   make: ({ root, outside, at, count, crown, foot, flank, turn }, id) => {
     if (root >= outside) return raise('root', `The root diameter is ${root.toFixed(2)} mm; under ${outside.toFixed(2)} mm, the outside, would do.`, 'root') // prettier-ignore
     const [r, R] = [root / 2, outside / 2]

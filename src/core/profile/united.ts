@@ -1,40 +1,13 @@
-import type { Drawn } from '../../fields/drawn-shape'
-import { chain } from '../../outlines/chain'
-import { difference, union } from '../../profile/combine'
-import { boundsOf, contains, loopArea } from '../../profile/measure'
-import { movedProfile } from '../../profile/moved'
-import { meetings } from '../../profile/intersect'
-import { boxOf, distanceTo, type Loop, type Profile, type Segment } from '../../profile/segment'
-import { fail, ok, type Result } from '../../result'
+import { difference, union } from './combine'
+import { boundsOf, contains, loopArea } from './measure'
+import { movedProfile } from './moved'
+import { meetings } from './intersect'
+import { boxOf, distanceTo, type Loop, type Profile, type Segment } from './segment'
+import { fail, ok, type Result } from '../result'
 import { anticlockwise } from './anticlockwise'
 
 /** Ends this near to each other meet, mm. */
 export const MEET = 1e-4
-
-/** What the shapes of a drawing come to. */
-export interface Region {
-  profile: Profile
-  /** Runs of material or holes that do not close. */
-  open: Segment[][]
-}
-
-/**
- * Material is what lies in any shape that is material and in none that is a hole. Open runs of one role are joined where
- * their ends meet; guides are neither.
- * Errors: those of combining two outlines
- */
-export function regionOf(drawn: readonly Drawn[]): Result<Region> {
-  const of = (role: Drawn['is']) => {
-    const own = drawn.filter((d) => d.is === role)
-    const runs = chain(own.flatMap((d) => d.open.flat()), MEET) // prettier-ignore
-    return { area: united([...own.flatMap((d) => d.regions), ...runs.closed.map(closedRegion)]), open: runs.open }
-  }
-  const [material, holes] = [of('material'), of('hole')]
-  if (!material.area.ok) return material.area
-  if (!holes.area.ok) return holes.area
-  const profile = without(material.area.value, holes.area.value)
-  return profile.ok ? ok({ profile: profile.value, open: [...material.open, ...holes.open] }) : profile
-}
 
 export const closedRegion = (loop: Loop): Profile => ({ loops: [anticlockwise(loop)] })
 
@@ -79,7 +52,11 @@ const touch = (s: Segment, t: Segment): boolean =>
   [t.a, t.b].some((p) => distanceTo(s, p) < 1e-6) ||
   [s.a, s.b].some((p) => distanceTo(t, p) < 1e-6)
 
-function without(a: Profile, b: Profile): Result<Profile> {
+/**
+ * What one region has and the other has not.
+ * Errors: those of combining two outlines
+ */
+export function without(a: Profile, b: Profile): Result<Profile> {
   if (a.loops.length === 0 || b.loops.length === 0 || apart(boundsOf(a), boundsOf(b))) return ok(a)
   return tried(difference, a, b)
 }

@@ -1,5 +1,5 @@
-import { loopArea } from '../../profile/measure'
-import { type Loop, reversedLoop, type Segment } from '../../profile/segment'
+import { loopArea } from './measure'
+import { type Loop, reversedLoop, type Segment } from './segment'
 
 /** A closed run so that what it goes round lies to its left. */
 export const anticlockwise = (run: readonly Segment[]): Segment[] => [

@@ -1,0 +1,70 @@
+import { choiceField } from '../../fields/choice'
+import { itemField } from '../../fields/item'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { referenceField } from '../../fields/reference'
+import type { Solid } from '../../kernel/kernel'
+import { welded } from '../../mesh/weld'
+import { expectOk } from '../../result'
+import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
+import { type StepContext, stepKind } from '../step-kind'
+import { offerItem, startItem } from './offers'
+import { solidOfShape } from './solid-of-item'
+
+const fields = {
+  reference: referenceField('What was gathered'),
+  item: itemField('The item', 'reference'),
+  what: choiceField('What of it', 'itself', { itself: 'itself', room: 'with the room it moves in' }),
+  gap: lengthField('The gap round it, per side', '0', 0, 100, 'per-side'),
+  ...joiningFields,
+}
+
+/** An item that was gathered, as a part to work on or as a tool. */
+export const itemStep = stepKind({
+  kind: 'item',
+  title: 'Take over an item',
+  findBy: ['board', 'connector', 'stl', 'step', 'imported', 'mesh', 'tool', 'room', 'pocket', 'cut out', 'edit an stl'],
+  group: 'make',
+  about: 'An item of what was gathered, larger by a gap all round: a part of its own to work on, or something added to or taken from parts.', // prettier-ignore
+  fields,
+  fieldNotes: {
+    reference: 'id of a reference; empty: the first',
+    item: 'id of one of its items',
+    what: 'the item `itself`, or with the `room` that it moves in',
+    gap: 'how much larger it is made all round; shapes of over 600 triangles are then wrapped first, hollows closed',
+    ...JOINING_NOTES,
+  },
+  sentence: [
+    { field: 'item' }, { field: 'reference', before: 'of', after: ',' }, { field: 'what', after: ',' },
+    { field: 'gap', before: 'with a gap of', after: ' round it,' }, ...joiningWords,
+  ], // prettier-ignore
+  surfaces: { face: { called: 'face' }, grown: { called: 'gap', moved: ['gap', 'the gap round it'] } },
+  start: startItem,
+  offers: offerItem,
+  example: [{ kind: 'item', fields: { item: 'Front connectors/Knob', gap: '0.3' } }],
+  build: (values, context) => {
+    const { solid, notes } = solidOf(values, context)
+    const made = joinedOutput(solid, { ...values, name: values.item.name }, context)
+    return { ...made, notes: [...notes, ...made.notes] }
+  },
+})
+
+/** Finer shapes are wrapped before they are made larger. */
+const FINE = 600
+
+function solidOf(
+  { item, what, gap }: FieldValues<typeof fields>,
+  { kernel, id }: StepContext,
+): { solid: Solid; notes: string[] } {
+  const room = what === 'room' && item.moves
+  const { positions, indices } = welded(item.positions, item.indices)
+  const whole = room
+    ? expectOk(
+        kernel.fromTriangles(positions, indices, { step: id, role: 'face', segment: '1', shape: { kind: 'free' } }),
+      )
+    : kernel.place(expectOk(solidOfShape(kernel, item.solid, id)), item.stands)
+  if (gap === 0) return { solid: whole, notes: [] }
+  const wrapped = whole.triangleCount() > FINE
+  const grown = kernel.grown(wrapped ? kernel.wrapped(whole) : whole, gap, { step: id, role: 'grown', shape: { kind: 'free' } }) // prettier-ignore
+  return { solid: grown, notes: wrapped ? [`${item.name} has many faces, so the gap runs round its hull; hollows in it are filled.`] : [] } // prettier-ignore
+}

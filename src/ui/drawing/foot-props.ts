@@ -1,0 +1,17 @@
+import type { Drawn } from '@/core/fields/drawn-shape'
+import type { SavedShape } from '@/core/fields/shapes'
+import type { DrawingState } from '../store/drawing-state'
+import type { DrawingActs } from './drawing-acts'
+import type { Marked } from './marked'
+import type { Snapped } from './snapping'
+
+export interface FootProps {
+  acts: DrawingActs
+  state: DrawingState
+  drawn: readonly Drawn[]
+  saved: readonly SavedShape[]
+  letter: (shape: string) => string
+  cursor: Snapped | undefined
+  /** What of the drawing can be tied. */
+  marks: readonly Marked[]
+}

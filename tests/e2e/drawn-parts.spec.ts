@@ -1,0 +1,61 @@
+import { expect, type Page, test } from '@playwright/test'
+import { choose, clickOn, draw, pickFace, startDrawing, typed } from './drawn'
+import { newProject, noErrors } from './helpers'
+import { figure } from './make-demo'
+
+noErrors()
+
+const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
+
+test('two regions of one drawing become parts of different heights, each begun by a click in it', async ({ page }) => {
+  await newProject(page)
+  await startDrawing(page)
+  await draw(page, 'c', [-15, 0])
+  await typed(page, { 'The diameter': '10' })
+  await draw(page, 'r', [8, -4])
+  await typed(page, { 'The width': '12', 'The height': '6' })
+  await expect(page.getByText('2 regions, 150.5 mm²')).toBeVisible()
+  await clickOn(page, [-12.5, 2])
+  await expect(page.getByText('A region of 78.5 mm², 10 by 10, its middle at -15, 0')).toBeVisible()
+  await page.getByRole('button', { name: 'extrude this region alone' }).click()
+  await figure(page, 'The length', '3')
+  await expect(steps(page).nth(1)).toContainText('only what lies at 1 place')
+  await page.getByRole('button', { name: 'open the drawing' }).click()
+  await clickOn(page, [12, -2])
+  await page.getByRole('button', { name: 'extrude this region alone' }).click()
+  await figure(page, 'The length', '8', 1)
+  await expect(page.getByRole('textbox', { name: /^Name of Part/ })).toHaveCount(2)
+})
+
+test('the planter’s sheet folds by part; what a part stands on stays, and a step that is added is seen', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByText('Planter').first().click()
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await expect(steps(page)).toHaveCount(10)
+  await choose(page, page.locator('body'), 'Whose steps are shown', 'Floor')
+  await expect(page.getByText('8 others folded')).toBeVisible()
+  await expect(steps(page)).toHaveCount(2)
+  await expect(steps(page).first()).toContainText('Drawing on')
+  await choose(page, page.locator('body'), 'Whose steps are shown', 'all parts')
+  await expect(steps(page)).toHaveCount(10)
+})
+
+test('an item that was found as STL is taken over as a part, larger by a gap, and given back with undo', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByText('Frame hinge').first().click()
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await pickFace(page, 'take it over as a part')
+  await page.getByRole('button', { name: 'take it over as a part' }).click()
+  await expect(steps(page).last()).toContainText('with a gap of 0 round it, a part of its own')
+  const name = page.getByRole('textbox', { name: /^Name of / }).last()
+  await expect(name).toHaveValue(/hinge/i)
+  await figure(page, 'The gap round it, per side', '0.3')
+  await expect(steps(page).last()).toContainText('with a gap of 0.3 round it')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('with a gap of')).toBeHidden()
+})
