@@ -21,7 +21,11 @@ async function toScreen(page: Page, [x, y]: readonly [number, number]) {
 
 /** Takes a shape in hand by its key and points at places, mm from its datum. */
 export async function draw(page: Page, key: string, ...places: readonly (readonly [number, number])[]): Promise<void> {
-  await desk(page).press(key)
+  // A panel that has just been closed can take the focus back to its figure before the key comes.
+  await expect(async () => {
+    await desk(page).press(key)
+    await expect(desk(page)).toHaveAttribute('data-in-hand', /./, { timeout: 1000 })
+  }).toPass()
   for (const place of places) await desk(page).click({ position: await toScreen(page, place) })
 }
 

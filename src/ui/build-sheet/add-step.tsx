@@ -1,28 +1,25 @@
 'use client'
-import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { type Addition, found, GROUPS } from '@/core/steps/offers'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
+import { Panel } from '../primitives/panel'
 
 /** Adds a step, found by what it is for: type a word, or go through the list in the order of the work. */
 export function AddStep() {
   const [open, setOpen] = useState(false)
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="ml-[26px] py-1.5 text-soft hover:text-ink">Add a step …</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          side="bottom"
-          collisionPadding={12}
-          aria-label="Add a step"
-          className="panel z-50 flex max-h-[min(26rem,var(--radix-popover-content-available-height))] w-[22rem] flex-col"
-        >
-          <Finder close={() => setOpen(false)} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel
+      label="Add a step"
+      says="Add a step …"
+      figure={{ className: 'ml-[26px] py-1.5 text-soft hover:text-ink' }}
+      className="flex max-h-[min(26rem,var(--radix-popover-content-available-height))] w-[22rem] flex-col"
+      align="start"
+      open={open}
+      setOpen={setOpen}
+    >
+      <Finder close={() => setOpen(false)} />
+    </Panel>
   )
 }
 

@@ -109,6 +109,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
         ref={box}
         tabIndex={0}
         role="application"
+        data-in-hand={state.tool}
         data-view={view && [...view.centre, view.scale].join(' ')}
         aria-label="The drawing. Drag slides it, the wheel zooms; with a shape in hand, clicks place its points."
         className={`absolute inset-0 touch-none bg-scene/55 outline-none ${state.tool ? 'cursor-crosshair' : ''}`}

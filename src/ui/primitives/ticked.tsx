@@ -1,5 +1,5 @@
 'use client'
-import { Popover } from 'radix-ui'
+import { Panel } from './panel'
 
 /** Several of a list, ticked in a small panel; in the sentence they stand by their names. */
 export function Ticked({
@@ -21,26 +21,19 @@ export function Ticked({
 }) {
   const names = saved.map(nameOf).join(', ')
   return (
-    <Popover.Root>
-      <Popover.Trigger className="figure" aria-label={`${label}, ${names}`}>
-        {names || 'choose'}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content sideOffset={4} aria-label={label} className="panel z-50 p-3 text-[14.5px]">
-          {options.length === 0 && <p className="text-soft">{empty}</p>}
-          {options.map(({ id, name }) => (
-            <label key={id} className="flex items-center gap-2 py-0.5">
-              <input
-                type="checkbox"
-                className="accent-(--figure)"
-                checked={saved.includes(id)}
-                onChange={() => onChange(saved.includes(id) ? saved.filter((other) => other !== id) : [...saved, id])}
-              />
-              {name}
-            </label>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel label={label} says={names || 'choose'} figure={{ 'aria-label': `${label}, ${names}` }}>
+      {options.length === 0 && <p className="text-soft">{empty}</p>}
+      {options.map(({ id, name }) => (
+        <label key={id} className="flex items-center gap-2 py-0.5">
+          <input
+            type="checkbox"
+            className="accent-(--figure)"
+            checked={saved.includes(id)}
+            onChange={() => onChange(saved.includes(id) ? saved.filter((other) => other !== id) : [...saved, id])}
+          />
+          {name}
+        </label>
+      ))}
+    </Panel>
   )
 }

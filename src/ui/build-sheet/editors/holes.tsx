@@ -1,7 +1,7 @@
 'use client'
-import { Popover } from 'radix-ui'
 import type { HolesField } from '@/core/fields/item'
 import { formatLength } from '@/core/units/length'
+import { Panel } from '../../primitives/panel'
 import { useUnit } from '../../store/store'
 import type { EditorProps } from './editor'
 import { useWorkedOn } from './item'
@@ -16,42 +16,33 @@ export function HolesEditor({ spec, saved, report, write }: EditorProps<HolesFie
   const count = reference || saved !== 'mounting' ? `${chosen.length} ` : ''
   const size = chosen.length === 1 ? 'hole' : 'holes'
   return (
-    <Popover.Root>
-      <Popover.Trigger className="figure">
-        {saved === 'mounting' ? `its ${count}mounting ${size}` : `${count}${size}`}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={4}
-          aria-label={spec.label}
-          className="panel z-50 max-h-96 w-80 overflow-auto p-3 text-[14.5px]"
-        >
-          {holes.length === 0 && (
-            <p className="text-soft">
-              {reference ? 'The board has no round holes.' : 'The board is still being read.'}
-            </p>
-          )}
-          {holes.map((h) => (
-            <label key={h.id} className="flex gap-2 py-0.5">
-              <input
-                type="checkbox"
-                className="mt-1.5 accent-(--figure)"
-                checked={chosen.includes(h.id)}
-                onChange={() => toggle(h.id)}
-              />
-              <span>
-                {h.name}, Ø {formatLength(h.diameter, unit)} at {h.centre.map((c) => formatLength(c, unit)).join(', ')}
-                <span className="block text-[13px] leading-snug text-soft">{h.why}</span>
-              </span>
-            </label>
-          ))}
-          {saved !== 'mounting' && (
-            <button type="button" className="figure mt-2" onClick={() => write('mounting')}>
-              all that look like mounting holes
-            </button>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel
+      label={spec.label}
+      says={saved === 'mounting' ? `its ${count}mounting ${size}` : `${count}${size}`}
+      className="max-h-96 w-80 overflow-auto p-3"
+    >
+      {holes.length === 0 && (
+        <p className="text-soft">{reference ? 'The board has no round holes.' : 'The board is still being read.'}</p>
+      )}
+      {holes.map((h) => (
+        <label key={h.id} className="flex gap-2 py-0.5">
+          <input
+            type="checkbox"
+            className="mt-1.5 accent-(--figure)"
+            checked={chosen.includes(h.id)}
+            onChange={() => toggle(h.id)}
+          />
+          <span>
+            {h.name}, Ø {formatLength(h.diameter, unit)} at {h.centre.map((c) => formatLength(c, unit)).join(', ')}
+            <span className="block text-[13px] leading-snug text-soft">{h.why}</span>
+          </span>
+        </label>
+      ))}
+      {saved !== 'mounting' && (
+        <button type="button" className="figure mt-2" onClick={() => write('mounting')}>
+          all that look like mounting holes
+        </button>
+      )}
+    </Panel>
   )
 }

@@ -1,11 +1,11 @@
 'use client'
-import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import type { PlaceField, PlacesField, SavedPlace } from '@/core/fields/place'
 import type { ShapeReport } from '@/core/fields/shapes'
 import { formatLength } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
 import { Choose } from '../../primitives/choose'
+import { Panel } from '../../primitives/panel'
 import { pointWords } from '../../store/drawing-state'
 import { useDocument, useProject, useUnit } from '../../store/store'
 import { useWorkOut } from '../../store/use-work-out'
@@ -23,21 +23,19 @@ export function PlaceEditor({ step, spec, saved, write, report, field }: EditorP
   const failed = report?.problems.some((p) => p.field === field) ?? false
   const words = usePlaceWords(step.id)(saved, now)
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        className={`figure ${failed ? 'text-rust' : ''} ${isFree(saved) ? 'font-normal' : ''}`}
-        aria-label={`${spec.label}, ${words}`}
-        title={isFree(saved) ? `${spec.label}: free to be dragged` : spec.label}
-        data-field={`${step.id}.${field}`}
-      >
-        {words}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content sideOffset={4} aria-label={spec.label} className="panel z-50 w-72 p-3 text-[14.5px]">
-          <PlacePanel of={step.id} saved={saved} now={now ?? [0, 0]} write={write} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel
+      label={spec.label}
+      says={words}
+      className="w-72 p-3"
+      figure={{
+        className: `figure ${failed ? 'text-rust' : ''} ${isFree(saved) ? 'font-normal' : ''}`,
+        'aria-label': `${spec.label}, ${words}`,
+        title: isFree(saved) ? `${spec.label}: free to be dragged` : spec.label,
+        'data-field': `${step.id}.${field}`,
+      }}
+    >
+      <PlacePanel of={step.id} saved={saved} now={now ?? [0, 0]} write={write} />
+    </Panel>
   )
 }
 
@@ -46,40 +44,34 @@ export function PlacesEditor({ step, spec, saved, write, report, field }: Editor
   const now = (report?.values[field] ?? []) as readonly (readonly [number, number])[]
   const words = usePlaceWords(step.id)
   return (
-    <Popover.Root>
-      <Popover.Trigger className="figure" aria-label={`${spec.label}, ${saved.length}`}>
-        {saved.length === 1 ? '1 place' : `${saved.length} places`}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={4}
-          aria-label={spec.label}
-          className="panel z-50 max-h-96 w-72 overflow-y-auto p-3 text-[14.5px]"
-        >
-          {saved.map((place, i) => (
-            <details key={i} className="border-b border-hair py-1">
-              <summary className="figure">
-                {i + 1}: {words(place, now[i])}
-              </summary>
-              <PlacePanel
-                of={step.id}
-                saved={place}
-                now={now[i] ?? [0, 0]}
-                write={(next) => write(saved.map((p, k) => (k === i ? next : p)))}
-              />
-              <button
-                type="button"
-                className="figure"
-                disabled={saved.length <= spec.least}
-                onClick={() => write(saved.filter((_, k) => k !== i))}
-              >
-                take it out
-              </button>
-            </details>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel
+      label={spec.label}
+      says={saved.length === 1 ? '1 place' : `${saved.length} places`}
+      figure={{ 'aria-label': `${spec.label}, ${saved.length}` }}
+      className="max-h-96 w-72 overflow-y-auto p-3"
+    >
+      {saved.map((place, i) => (
+        <details key={i} className="border-b border-hair py-1">
+          <summary className="figure">
+            {i + 1}: {words(place, now[i])}
+          </summary>
+          <PlacePanel
+            of={step.id}
+            saved={place}
+            now={now[i] ?? [0, 0]}
+            write={(next) => write(saved.map((p, k) => (k === i ? next : p)))}
+          />
+          <button
+            type="button"
+            className="figure"
+            disabled={saved.length <= spec.least}
+            onClick={() => write(saved.filter((_, k) => k !== i))}
+          >
+            take it out
+          </button>
+        </details>
+      ))}
+    </Panel>
   )
 }
 

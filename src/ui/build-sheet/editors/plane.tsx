@@ -1,11 +1,11 @@
 'use client'
-import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { FACE_EDGES } from '@/core/fields/face-plane'
 import { BASE_PLANES, type PlaneField, type SavedPlane } from '@/core/fields/plane'
 import type { Pick } from '@/core/fit/picks'
 import { Choose } from '../../primitives/choose'
 import { LengthFigure } from '../../primitives/length-figure'
+import { Panel } from '../../primitives/panel'
 import { useProject } from '../../store/store'
 import type { EditorProps } from './editor'
 
@@ -32,49 +32,45 @@ export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, Save
   }
   return (
     <>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger className="figure" aria-label={`${spec.label}, ${name}`}>
-          {name}
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            sideOffset={4}
-            aria-label={spec.label}
-            className="panel z-50 flex flex-col items-start gap-1 p-3 text-[14.5px]"
+      <Panel
+        label={spec.label}
+        says={name}
+        figure={{ 'aria-label': `${spec.label}, ${name}` }}
+        className="flex flex-col items-start gap-1 p-3"
+        open={open}
+        setOpen={setOpen}
+      >
+        {(Object.keys(BASE_PLANES) as (keyof typeof BASE_PLANES)[]).map((base) => (
+          <button key={base} type="button" className="figure" onClick={() => take({ base, off: saved.off })}>
+            {BASE_PLANES[base]}
+          </button>
+        ))}
+        {flat ? (
+          <button
+            type="button"
+            className="figure"
+            onClick={() => take({ part: flat.owner, face: flat.kept!, off: saved.off, datum: 'middle' })}
           >
-            {(Object.keys(BASE_PLANES) as (keyof typeof BASE_PLANES)[]).map((base) => (
-              <button key={base} type="button" className="figure" onClick={() => take({ base, off: saved.off })}>
-                {BASE_PLANES[base]}
-              </button>
-            ))}
-            {flat ? (
-              <button
-                type="button"
-                className="figure"
-                onClick={() => take({ part: flat.owner, face: flat.kept!, off: saved.off, datum: 'middle' })}
-              >
-                the face of {flat.ownerName} that is picked
-              </button>
-            ) : (
-              <p className="text-soft">Or pick a flat face of a part in the scene first.</p>
-            )}
-            <p>
-              <LengthFigure label="How far off it" formula={saved.off} onChange={(off) => write({ ...saved, off })} />{' '}
-              off it
-            </p>
-            {flat && second && (
-              <button
-                type="button"
-                className="figure"
-                onClick={() => take({ part: flat.owner, face: flat.kept!, and: { part: second.owner, face: second.kept! }, off: '0', datum: 'middle' })} // prettier-ignore
-              >
-                midway between the two faces that are picked
-              </button>
-            )}
-            {'part' in saved && <OnFace saved={saved} picked={faces[0]} write={write} />}
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+            the face of {flat.ownerName} that is picked
+          </button>
+        ) : (
+          <p className="text-soft">Or pick a flat face of a part in the scene first.</p>
+        )}
+        <p>
+          <LengthFigure label="How far off it" formula={saved.off} onChange={(off) => write({ ...saved, off })} /> off
+          it
+        </p>
+        {flat && second && (
+          <button
+            type="button"
+            className="figure"
+            onClick={() => take({ part: flat.owner, face: flat.kept!, and: { part: second.owner, face: second.kept! }, off: '0', datum: 'middle' })} // prettier-ignore
+          >
+            midway between the two faces that are picked
+          </button>
+        )}
+        {'part' in saved && <OnFace saved={saved} picked={faces[0]} write={write} />}
+      </Panel>
       {saved.off !== '0' && (
         <>
           {', '}
