@@ -15,8 +15,8 @@ import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { givingWay, Overtaken } from './give-way'
-import { buffersOfBuild, meshesNotIn, shownItem, Views } from './make-views'
-import type { ChangeView, Comparison, SentBuild } from './views'
+import { buffersOfBuild, buffersOfEffect, effectView, meshesNotIn, shownItem, Views } from './make-views'
+import type { ChangeView, Comparison, EffectView, SentBuild } from './views'
 
 /** Told how far a build is that takes longer than a moment. */
 export type OnProgress = (ticket: number, done: number, total: number) => void
@@ -131,6 +131,13 @@ const worker = {
   async section(axis: 'x' | 'y' | 'z', at: number) {
     const { view } = await ready()
     return view.section(axis, at)
+  },
+
+  /** What a step of the last build adds to the parts before it and takes from them. */
+  async effectOf(step: string): Promise<EffectView> {
+    const { view } = await ready()
+    const effect = effectView(view.effectOf(step))
+    return Comlink.transfer(effect, buffersOfEffect(effect))
   },
 
   /** Builds at export quality and lists what an export would hold. */

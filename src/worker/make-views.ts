@@ -12,10 +12,21 @@ import type { PlacedItem } from '../core/references/place-items'
 import { resolveOutline } from '../core/references/resolve-outline'
 import type { Reference } from '../core/references/resolve'
 import { shapeFacts, shapeRounds } from '../core/references/shape-facts'
+import type { Effect, Material } from '../core/sheet/effects'
 import { knownLengths } from '../core/units/known-lengths'
 import { outlineKey, type OutlineView, outlineView } from './outline-view'
 import { buffersOf, type ShownMesh, shownMesh } from './shown-mesh'
-import type { ItemView, MeasureView, PartBody, ReferenceView, Same, SentBuild, StepView } from './views'
+import type {
+  EffectView,
+  ItemView,
+  MaterialView,
+  MeasureView,
+  PartBody,
+  ReferenceView,
+  Same,
+  SentBuild,
+  StepView,
+} from './views'
 
 /** Makes of a build what the page needs of it; what the page has is left out, what came out as before is kept. */
 export class Views {
@@ -123,12 +134,25 @@ export function shownItem({ solid, stands }: PlacedItem): ShownMesh {
   return shownMesh(positions, joined, shapeFacts(solid).faceOfTriangle)
 }
 
+/** What a step adds and takes, as it is drawn. */
+export function effectView({ step, added, taken }: Effect): EffectView {
+  const shown = ({ mesh, ...rest }: Material): MaterialView => {
+    const { topology } = pointable(mesh)
+    return { ...rest, shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf) }
+  }
+  return { step, ...(added ? { added: shown(added) } : {}), ...(taken ? { taken: shown(taken) } : {}) }
+}
+
 /** What of a build changes hands when it is sent. */
 export function buffersOfBuild({ parts, references }: SentBuild): ArrayBuffer[] {
   const items = references.flatMap((r) => ('same' in r ? [] : r.items))
   const shown = [...parts.map((p) => p.body?.shown), ...items.flatMap((i) => [i.shown, i.space])]
   return shown.flatMap((s) => (s ? buffersOf(s) : []))
 }
+
+/** The same for what a step does. */
+export const buffersOfEffect = ({ added, taken }: EffectView): ArrayBuffer[] =>
+  [added, taken].flatMap((m) => (m ? buffersOf(m.shown) : []))
 
 /** Of the parts those whose meshes somebody else has not got yet come with them. */
 export function meshesNotIn(parts: readonly BuiltPart[], known: ReadonlySet<string>) {

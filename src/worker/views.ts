@@ -7,6 +7,7 @@ import type { RoundFeature } from '../core/recognise/holes'
 import type { PlacedItem } from '../core/references/place-items'
 import type { Reference } from '../core/references/resolve'
 import type { Change } from '../core/references/revision'
+import type { Material } from '../core/sheet/effects'
 import type { OutlineView } from './outline-view'
 import type { ShownMesh } from './shown-mesh'
 
@@ -47,6 +48,16 @@ export interface MeasureView {
   id: string
   found: ReturnType<typeof keptMeasure>
   key: string
+}
+/** Material that a step adds or takes away. */
+export interface MaterialView extends Omit<Material, 'mesh'> {
+  shown: ShownMesh
+}
+/** What a step does to the parts before it. */
+export interface EffectView {
+  step: string
+  added?: MaterialView
+  taken?: MaterialView
 }
 /** A step's report, with a key that changes when anything in it does. */
 export type StepView = StepReport & { key: string }

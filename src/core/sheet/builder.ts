@@ -13,6 +13,7 @@ import { ResolvedReferences } from '../references/resolved-references'
 import { ProblemError, raise } from '../result'
 import { stepKindNamed } from '../steps/registry'
 import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/step-kind'
+import { type Effect, Effects } from './effects'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
 import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
 import { type Made, StepCache } from './step-cache'
@@ -46,12 +47,15 @@ export class Builder {
   private meshes = new Map<string, Read>()
   private used = new Map<string, Read>()
   private last: readonly PartState[] = []
+  private readonly effects: Effects
 
   /** @param references may be shared with others who look at the same project */
   constructor(
     private readonly kernel: Kernel,
     private readonly references = new ResolvedReferences(),
-  ) {}
+  ) {
+    this.effects = new Effects(kernel)
+  }
 
   /**
    * @param models imported files by SHA-256
@@ -78,13 +82,18 @@ export class Builder {
       told: new Map(),
     }
     const steps: StepReport[] = []
+    this.effects.begin()
     for (const step of project.steps) {
       await pause()
       const report: StepReport = { id: step.id, values: {}, problems: [], notes: [], stale: step.off, reused: false }
       steps.push(report)
-      if (!step.off) this.runStep(step, run, report)
+      if (step.off) continue
+      const before = new Map(run.parts)
+      this.runStep(step, run, report)
+      this.effects.note(step.id, before, run.parts)
     }
     await pause()
+    this.effects.end()
     this.made.forget(new Set(project.steps.map((s) => s.id)))
     const parts = [...run.parts.values()]
     this.last = parts
@@ -225,8 +234,14 @@ export class Builder {
     )
   }
 
+  /** What a step of the last build adds to the parts before it and takes from them. */
+  effectOf(step: string): Effect {
+    return this.effects.of(step)
+  }
+
   /** Gives everything back. */
   dispose(): void {
+    this.effects.dispose()
     this.made.dispose()
     this.meshes.clear()
     this.last = []

@@ -34,6 +34,13 @@ export function formatLength(mm: number, unit: LengthUnit = 'mm'): string {
 /** The same with the unit's name behind it. */
 export const withUnit = (mm: number, unit: LengthUnit = 'mm'): string => `${formatLength(mm, unit)} ${unit}`
 
+/**
+ * A volume for the maker, in the cube of the project's unit, to four figures.
+ * @param mm3 cubic millimetres
+ */
+export const formatCubed = (mm3: number, unit: LengthUnit = 'mm'): string =>
+  `${Number((unit === 'in' ? mm3 / 25.4 ** 3 : mm3).toPrecision(4))} ${unit}³`
+
 /** Both units, for a hint beside a field. */
 export const inBothUnits = (mm: number): string => `${withUnit(mm, 'mm')} · ${withUnit(mm, 'in')}`
 

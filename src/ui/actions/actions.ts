@@ -103,6 +103,7 @@ export class Actions {
     set({ place: 'shape', drawing: undefined })
     edit(together(...offers.map(takeOffer)))
     const opened = offers.flatMap((o) => o.steps).find((s) => stepKindNamed(s.kind)?.fields.shapes?.type === 'shapes')
+    set({ inHand: opened ? undefined : offers.at(-1)?.steps.at(-1)?.id })
     if (opened) set({ drawing: openDrawing(opened.id), picks: [] })
   }
 

@@ -31,6 +31,7 @@ export const StepLine = memo(function StepLine({
     <li
       data-step={step.kind}
       className={`group grid grid-cols-[26px_1fr_24px] border-t border-hair py-2 first:border-t-0 focus-within:bg-tint/60 ${picked ? 'bg-tint/60' : ''}`}
+      onFocus={() => set({ inHand: step.id })}
       onPointerEnter={() => set({ pointedStep: step.id })}
       onPointerLeave={() => set({ pointedStep: undefined })}
     >

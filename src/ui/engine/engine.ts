@@ -139,6 +139,11 @@ export class Engine {
     return this.builder.section(axis, at)
   }
 
+  /** What a step of the last build adds to the parts before it and takes from them. */
+  effectOf(step: string) {
+    return this.builder.effectOf(step)
+  }
+
   listExport(project: Project, arrangement: Arrangement) {
     return this.builder.listExport(project, arrangement)
   }

@@ -79,6 +79,7 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
       aria-label={`${moved.called}, ${formatLength(moved.value, unit)}`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId)
+        set({ inHand: moved.step.id })
         from.current = { x: e.clientX, y: e.clientY, value: moved.value, formula: moved.formula, dragged: false }
       }}
       onPointerMove={(e) => {

@@ -61,6 +61,8 @@ export function usePointing(view: SceneView | undefined) {
     const found = toPick(hit, state)
     const thickness = hit?.body.thicknessAt(hit.point, hit.normal)
     const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
+    // What is picked is what the eye is on now.
+    state.set({ inHand: undefined })
     if (!pick) state.set({ picks: [], measuring: false })
     else if ((state.measuring || add) && state.picks.length > 0)
       state.set({ picks: [...state.picks.slice(0, 2), pick], measuring: false })

@@ -18,6 +18,7 @@ import type { Section, Showing } from '../store/view-slice'
 import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
 import { Eye } from './eye'
+import { Hatched } from './hatched'
 import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
@@ -54,6 +55,8 @@ export class SceneView {
   private readonly marks = new Marks()
   readonly unpicked = new Unpicked()
   private readonly caps = new Group()
+  private readonly hatches = { added: new Hatched('added'), taken: new Hatched('taken') }
+  private hatched: { added?: ShownMesh | undefined; taken?: ShownMesh | undefined } = {}
   private readonly grid: LineSegments
   private readonly caster = new Raycaster()
   private colors: Palette = palette()
@@ -70,7 +73,7 @@ export class SceneView {
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.eye = new Eye(canvas, () => this.draw())
     this.grid = new LineSegments(new BufferGeometry(), new LineBasicMaterial())
-    this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps)
+    this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps, ...Object.values(this.hatches))
     this.caster.firstHitOnly = true
     this.eye.look('corner')
     this.recolor()
@@ -160,7 +163,16 @@ export class SceneView {
     this.draw()
   }
 
+  /** Hatches material that is added and taken away. */
+  hatch(added: ShownMesh | undefined, taken: ShownMesh | undefined): void {
+    this.hatched = { added, taken }
+    this.layMarks()
+    this.draw()
+  }
+
   private layMarks(): void {
+    for (const hatch of ['added', 'taken'] as const)
+      this.hatches[hatch].show(this.hatched[hatch], this.colors, this.planes())
     this.marks.lay(this.bodies, this.colors, this.planes())
   }
 
@@ -234,6 +246,7 @@ export class SceneView {
     cancelAnimationFrame(this.pending)
     this.keepOnly(new Set())
     this.marks.dispose()
+    for (const hatch of Object.values(this.hatches)) hatch.dispose()
     this.eye.dispose()
     this.renderer.dispose()
   }

@@ -5,6 +5,7 @@ import { useEngine } from '../actions/actions-context'
 import { type Showing } from '../store/view-slice'
 import { useProject } from '../store/store'
 import { Dial } from './dial'
+import { EffectLine, useEffects } from './effect-line'
 import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
@@ -26,6 +27,7 @@ export function SceneHost({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const picks = useProject((s) => s.picks.length)
+  const inHand = useProject((s) => s.inHand)
   const set = useProject((s) => s.set)
   const drawing = useProject((s) => s.drawing !== undefined)
   const [view, setView] = useState<SceneView>()
@@ -59,6 +61,7 @@ export function SceneHost({
   useEarly(view)
   useMarks(view)
   useSectionCaps(view)
+  useEffects(view)
   const pointer = usePointing(view)
   return (
     <section
@@ -66,8 +69,8 @@ export function SceneHost({
       className="relative min-w-0 overflow-hidden bg-scene"
       onKeyDown={(e) => {
         const typing = e.target instanceof HTMLInputElement
-        if (e.key !== 'Escape' || typing || picks === 0) return
-        set({ picks: [], measuring: false })
+        if (e.key !== 'Escape' || typing || (picks === 0 && !inHand)) return
+        set({ picks: [], measuring: false, inHand: undefined })
         canvas.current?.focus()
       }}
     >
@@ -95,6 +98,7 @@ export function SceneHost({
       {view && !drawing && <Dial view={view} />}
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
+      <EffectLine />
       {view && <FaceHandle view={view} />}
       <Working />
       {children?.(view)}

@@ -2,7 +2,7 @@ import type { Finding } from '@/core/checks/finding'
 import type { ProjectReference } from '@/core/document/schema'
 import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { LedgerRow } from '@/core/fit/ledger'
-import type { BuildView, Comparison } from '@/worker/views'
+import type { BuildView, Comparison, EffectView } from '@/worker/views'
 import type { Slice } from './slice'
 
 /** How far a build is that takes longer than a moment. */
@@ -47,6 +47,8 @@ export interface Results {
   importReports: ImportReport[]
   /** A next revision that is looked at but not taken yet. */
   swap: Swap | undefined
+  /** What the step in hand adds and takes. */
+  effect: EffectView | undefined
 }
 
 export interface ResultsSlice extends Results {
@@ -64,5 +66,6 @@ export const resultsSlice: Slice<ResultsSlice> = (set) => ({
   early: undefined,
   importReports: [],
   swap: undefined,
+  effect: undefined,
   receive: set,
 })

@@ -30,6 +30,8 @@ export interface View {
   pointedRow: string | undefined
   /** A step of the sheet that is pointed at. */
   pointedStep: string | undefined
+  /** The step that is worked on in the sheet, or was added last: what it adds and takes is hatched. */
+  inHand: string | undefined
   perspective: boolean
   /** What picked items are taken to be made of. */
   material: Material
@@ -58,6 +60,7 @@ export const viewSlice =
     showing: {},
     pointedRow: undefined,
     pointedStep: undefined,
+    inHand: undefined,
     perspective: false,
     material: 'PLA',
     calipers: false,

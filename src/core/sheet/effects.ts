@@ -1,0 +1,99 @@
+import type { Kernel, Solid } from '../kernel/kernel'
+import type { TaggedMesh } from '../kernel/surface'
+import type { PartState } from './run'
+
+/** A part before and after a step. */
+interface Changed {
+  name: string
+  before: Solid
+  after: Solid
+}
+
+/** Material that a step puts somewhere or takes away: closed solids, in the project's frame. */
+export interface Material {
+  mesh: TaggedMesh
+  /** mm3 */
+  volume: number
+  /** The parts it is added to or taken from. */
+  parts: string[]
+}
+
+/** What a step does to the parts that are there before it. */
+export interface Effect {
+  step: string
+  added?: Material
+  taken?: Material
+}
+
+/** Less than this is where two solids are made to hold together, not material, mm3. */
+const NOTHING = 1e-3
+
+/** Remembers for each step of the last build the parts that it changed, as they were and as they came out. */
+export class Effects {
+  private now = new Map<string, Changed[]>()
+  private next = new Map<string, Changed[]>()
+
+  constructor(private readonly kernel: Kernel) {}
+
+  /** Notes what a step of the build that is running did. */
+  note(step: string, before: ReadonlyMap<string, PartState>, after: ReadonlyMap<string, PartState>): void {
+    const changed = [...after.values()].flatMap((part): Changed[] => {
+      const old = before.get(part.id)
+      if (!old || old.key === part.key) return []
+      return [{ name: part.name, before: old.solid.keep(), after: part.solid.keep() }]
+    })
+    this.next.set(step, changed)
+  }
+
+  /** A build begins; one that was given up is forgotten. */
+  begin(): void {
+    giveBack(this.next)
+    this.next = new Map()
+  }
+
+  /** The build is done: it is the last one now. */
+  end(): void {
+    giveBack(this.now)
+    this.now = this.next
+    this.next = new Map()
+  }
+
+  /** What a step of the last build adds to the parts before it and takes from them; a part that it makes is neither. */
+  of(step: string): Effect {
+    const changed = this.now.get(step) ?? []
+    const added = this.material(changed, 'after', 'before')
+    const taken = this.material(changed, 'before', 'after')
+    return { step, ...(added ? { added } : {}), ...(taken ? { taken } : {}) }
+  }
+
+  private material(
+    changed: readonly Changed[],
+    of: 'before' | 'after',
+    less: 'before' | 'after',
+  ): Material | undefined {
+    return this.kernel.scoped(
+      () => {
+        const rests = changed
+          .map((c) => ({ name: c.name, solid: this.kernel.subtract(c[of], [c[less]]) }))
+          .filter(({ solid }) => solid.volume() > NOTHING)
+        if (rests.length === 0) return undefined
+        const whole = this.kernel.union(rests.map((r) => r.solid))
+        return { mesh: this.kernel.read(whole), volume: whole.volume(), parts: rests.map((r) => r.name) }
+      },
+      () => [],
+    )
+  }
+
+  dispose(): void {
+    this.begin()
+    this.end()
+  }
+}
+
+function giveBack(effects: ReadonlyMap<string, readonly Changed[]>): void {
+  for (const changed of effects.values())
+    for (const { before, after } of changed) {
+      before.dispose()
+      after.dispose()
+    }
+}

@@ -1,0 +1,74 @@
+'use client'
+import { useEffect } from 'react'
+import { formatCubed } from '@/core/units/length'
+import type { MaterialView } from '@/worker/views'
+import { useEngine } from '../actions/actions-context'
+import { useDocument, useProject, useUnit } from '../store/store'
+import type { Hatch } from './hatched'
+import type { SceneView } from './scene-view'
+
+/** The step whose effect is shown: the one that is worked on in the sheet, or was just added. */
+function useStepInHand(): string | undefined {
+  return useProject((s) => (s.place === 'shape' && !s.drawing && !s.photo ? s.inHand : undefined))
+}
+
+/** Hatches what the step in hand adds and takes, as long as it is in hand. */
+export function useEffects(view: SceneView | undefined): void {
+  const step = useStepInHand()
+  const build = useProject((s) => s.build)
+  const effect = useProject((s) => s.effect)
+  const receive = useProject((s) => s.receive)
+  const engine = useEngine()
+  useEffect(() => {
+    if (!step || !build) return receive({ effect: undefined })
+    let current = true
+    void engine.effectOf(step).then((found) => current && receive({ effect: found }))
+    return () => {
+      current = false
+    }
+  }, [step, build, engine, receive])
+  useEffect(() => view?.hatch(effect?.added?.shown, effect?.taken?.shown), [view, effect])
+}
+
+const SWATCHES: Readonly<Record<Hatch, string>> = {
+  added: 'repeating-linear-gradient(-45deg, var(--figure) 0 2.5px, transparent 2.5px 6.4px)',
+  taken: 'repeating-linear-gradient(45deg, var(--ink) 0 1.5px, transparent 1.5px 4.2px)',
+}
+
+/** What the step in hand does, in words, with the hatches that show it. */
+export function EffectLine() {
+  const step = useStepInHand()
+  const effect = useProject((s) => s.effect)
+  const set = useProject((s) => s.set)
+  const { steps } = useDocument()
+  const number = steps.findIndex((s) => s.id === step) + 1
+  if (!step || number === 0 || effect?.step !== step || (!effect.added && !effect.taken)) return null
+  return (
+    <div
+      role="status"
+      aria-label="What the step does"
+      className="absolute top-3 left-4 z-[5] flex items-baseline gap-4 border-b border-rule bg-sheet px-2 py-0.5 text-[14px]"
+    >
+      <span className="text-soft">Step {number}</span>
+      {effect.added && <Said hatch="added" verb="adds" link="to" material={effect.added} />}
+      {effect.taken && <Said hatch="taken" verb="takes" link="from" material={effect.taken} />}
+      <button type="button" className="figure" onClick={() => set({ inHand: undefined })}>
+        done
+      </button>
+    </div>
+  )
+}
+
+function Said({ hatch, verb, link, material }: { hatch: Hatch; verb: string; link: string; material: MaterialView }) {
+  const unit = useUnit()
+  return (
+    <span>
+      <span
+        aria-hidden
+        className="mr-1.5 inline-block h-3 w-5 border border-rule"
+        style={{ background: SWATCHES[hatch] }}
+      />
+      {verb} {formatCubed(material.volume, unit)} {link} {material.parts.join(', ')}
+    </span>
+  )
+}
