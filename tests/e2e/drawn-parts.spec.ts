@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { choose, clickOn, draw, pickFace, startDrawing, typed } from './drawn'
+import { addStep, choose, clickOn, draw, pickFace, startDrawing, typed } from './drawn'
 import { newProject, noErrors } from './helpers'
 import { figure } from './make-demo'
 
@@ -79,4 +79,38 @@ test('what a step adds and takes is hatched while it is worked on, and said in f
   await expect(does).toContainText('takes 420 mm³ from Bracket')
   await does.getByRole('button', { name: 'done' }).click()
   await expect(does).toBeHidden()
+})
+
+test('what lies behind a drawing is taken: one edge alone, all that runs on from it, what is seen of it, an item', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByText('Rain logger').first().click()
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'draw on a plane')
+  const shapes = page.getByLabel('Shapes of the drawing').getByRole('listitem')
+  await page.getByRole('button', { name: 'silhouette of parts' }).click()
+  await expect(shapes.first()).toContainText('Silhouette of Base, Lid, material')
+  await expect(page.getByText(/^One region, 31\d\d\.\d mm²/)).toBeVisible()
+  await page.getByRole('button', { name: 'take it out' }).click()
+  await clickOn(page, [4, -12])
+  await page.getByRole('button', { name: 'the marked edge alone' }).click()
+  await expect(shapes.first()).toContainText('Edges of 1 edge')
+  await expect(page.getByText(/One region/)).toBeHidden()
+  await page.getByRole('button', { name: 'take it out' }).click()
+  await clickOn(page, [4, -12])
+  await page.getByRole('button', { name: 'with what runs on from it' }).click()
+  await expect(shapes.first()).toContainText('Edges of 1 edge')
+  // The board itself, ticked in the list of what could be seen.
+  await page.getByRole('button', { name: 'take it out' }).click()
+  await page.getByRole('button', { name: 'silhouette of parts' }).click()
+  await shapes
+    .first()
+    .getByRole('button', { name: /^What is seen, / })
+    .click()
+  const list = page.getByRole('dialog', { name: 'What is seen' })
+  for (const name of ['Base', 'Lid', 'Knob']) await list.getByRole('checkbox', { name, exact: true }).click()
+  await page.keyboard.press('Escape')
+  await expect(shapes.first()).toContainText('Silhouette of Knob')
+  await expect(page.getByText(/^One region, 150\.0 mm²/)).toBeVisible()
 })

@@ -38,8 +38,8 @@ function anyField(random: Random, spec: ShapeFieldSpec, earlier: readonly string
       return spec.free && random.next() < 0.4 ? Number(random.from(LENGTHS)) : often(random, LENGTHS)
     case 'mark':
       return anyMark(random, spec.takes, earlier)
-    case 'section':
-      return { parts: [random.from(['none', 'solid1'])], at: often(random, LENGTHS) }
+    case 'bodies':
+      return { parts: [random.from(['none', 'solid1'])], items: [], at: often(random, LENGTHS) }
     case 'count':
       return often(random, COUNTS)
     case 'angle':

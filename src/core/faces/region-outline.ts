@@ -3,7 +3,7 @@ import { cross, length, type Vec2, type Vec3 } from '../geometry/vec'
 import { nameKey, type SurfaceShape } from '../kernel/surface'
 import { line, type Segment } from '../profile/segment'
 import type { Pointable } from './resolve'
-import { ALONG, arcsAbout } from './round-run'
+import { ALONG, arcsAbout, isUpright } from './round-run'
 import type { Border } from './topology'
 
 /**
@@ -12,16 +12,25 @@ import type { Border } from './topology'
  * @param toPlane takes the project's frame to the plane's own, z out of it
  */
 export function regionOutline({ mesh, topology }: Pointable, region: number, toPlane: Placement): Segment[] {
-  const at = (v: number): Vec3 => [mesh.positions[3 * v]!, mesh.positions[3 * v + 1]!, mesh.positions[3 * v + 2]!]
-  const own = mesh.surfaces[topology.surfaceOf[region]!]!.shape
   return topology.borders.flatMap((border): Segment[] => {
     if (!border.regions.includes(region)) return []
     const other = border.regions[0] === region ? border.regions[1] : border.regions[0]
-    const tag = mesh.surfaces[topology.surfaceOf[other]!]!
-    const id = nameKey(tag).replaceAll('\n', ' ')
-    const points = border.vertices.map((v) => apply(toPlane, at(v)))
-    return piecesOf(border, points, [own, tag.shape], toPlane).filter(isLong).map((s) => ({ ...s, id })) // prettier-ignore
+    const id = nameKey(mesh.surfaces[topology.surfaceOf[other]!]!).replaceAll('\n', ' ')
+    return borderPieces({ mesh, topology }, border, toPlane).map((s) => ({ ...s, id }))
   })
+}
+
+/** One border by itself, likewise; named by both its faces. */
+export function borderOutline(on: Pointable, border: Border, toPlane: Placement): Segment[] {
+  const { mesh, topology } = on
+  const names = border.regions.map((r) => nameKey(mesh.surfaces[topology.surfaceOf[r]!]!).replaceAll('\n', ' '))
+  return borderPieces(on, border, toPlane).map((s) => ({ ...s, id: names.sort().join('&') }))
+}
+
+function borderPieces({ mesh, topology }: Pointable, border: Border, toPlane: Placement): Segment[] {
+  const at = (v: number): Vec3 => [mesh.positions[3 * v]!, mesh.positions[3 * v + 1]!, mesh.positions[3 * v + 2]!]
+  const shapes = border.regions.map((r) => mesh.surfaces[topology.surfaceOf[r]!]!.shape)
+  return piecesOf(border, border.vertices.map((v) => apply(toPlane, at(v))), shapes, toPlane).filter(isLong) // prettier-ignore
 }
 
 const isLong = (s: Segment): boolean => s.kind === 'arc' || Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]) > 1e-7
@@ -39,8 +48,7 @@ function piecesOf(
   // Seen along its axis, what is round stays round if it is cut square to that axis, or is a cylinder.
   const level = planes.some((p) => p.kind === 'plane' && round && 'axis' in round && length(cross(p.normal, round.axis)) < ALONG) // prettier-ignore
   if (round && 'axis' in round && (level || round.kind === 'cylinder')) {
-    const axis = turn(toPlane, round.axis)
-    if (Math.hypot(axis[0], axis[1]) < ALONG) {
+    if (isUpright(round, turn(toPlane, round.axis))) {
       const [cx, cy] = apply(toPlane, round.point)
       return arcsAbout(flat, closed, [cx, cy])
     }

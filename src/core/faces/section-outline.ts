@@ -2,7 +2,7 @@ import { apply, type Placement, turn } from '../geometry/placement'
 import type { Vec2, Vec3 } from '../geometry/vec'
 import { nameKey, type SurfaceShape } from '../kernel/surface'
 import { line, type Segment } from '../profile/segment'
-import { ALONG, arcsAbout } from './round-run'
+import { arcsAbout, isUpright, ontoCircle } from './round-run'
 import type { Pointable } from './resolve'
 
 /** A plane that runs through corners of the mesh is moved off them by this, mm. */
@@ -71,20 +71,10 @@ function piecesOf(run: readonly Vec2[], shape: SurfaceShape, toPlane: Placement)
   const [first, last] = [run[0]!, run.at(-1)!]
   const gap = Math.hypot(last[0] - first[0], last[1] - first[1])
   if (shape.kind === 'plane') return gap < 1e-7 ? [] : [line(first, last)]
-  if (shape.kind === 'cylinder' || shape.kind === 'cone' || shape.kind === 'torus') {
-    const axis = turn(toPlane, shape.axis)
+  if ('axis' in shape && isUpright(shape, turn(toPlane, shape.axis))) {
     const [x, y] = apply(toPlane, shape.point)
-    if (Math.hypot(axis[0], axis[1]) < ALONG) {
-      const closed = gap < 1e-6
-      return arcsAbout(ontoCircle(closed ? run.slice(0, -1) : run, [x, y]), closed, [x, y])
-    }
+    const closed = gap < 1e-6
+    return arcsAbout(ontoCircle(closed ? run.slice(0, -1) : run, [x, y]), closed, [x, y])
   }
   return run.slice(1).map((p, i) => line(run[i]!, p))
-}
-
-/** Points between the corners of the mesh lie on chords; all are put onto the circle that its corners lie on. */
-function ontoCircle(run: readonly Vec2[], [x, y]: Vec2): Vec2[] {
-  const far = run.map((p) => Math.hypot(p[0] - x, p[1] - y))
-  const radius = Math.max(...far)
-  return run.map((p, i) => [x + ((p[0] - x) * radius) / (far[i]! || 1), y + ((p[1] - y) * radius) / (far[i]! || 1)])
 }

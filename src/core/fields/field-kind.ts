@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import type { Printer } from '../document/schema'
 import type { Renames } from '../faces/renamed'
 import type { Pointable } from '../faces/resolve'
+import type { FlatUnion } from '../faces/silhouette'
 import type { Solid } from '../kernel/kernel'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
@@ -77,6 +78,8 @@ export interface Scope {
   published: readonly Published[]
   /** Flat outlines that were gathered. */
   outlines?: () => readonly ResolvedOutline[]
+  /** Joins flat triangles to outlines without overlaps. */
+  flatUnion: FlatUnion
   /** The plane of the drawing that a shape is of. */
   plane?: PlaneValue
   /** Earlier shapes of the same drawing, by id. */
@@ -103,7 +106,7 @@ export interface FieldKind<Spec extends FieldBase<string, unknown>, Saved = unkn
   /** What is saved, with each formula in it changed. */
   formulas?: (saved: Saved, change: (formula: string) => string, spec: Spec) => Saved
   /** What is saved once a reference it is about has its next revision. */
-  swapped?: (saved: Saved, swap: Swap) => Saved
+  swapped?: (saved: Saved, swap: Swap, spec: Spec) => Saved
   /** For lists of all fields: default, range and unit, as far as it has them. */
   facts?: (spec: Spec) => {
     default?: unknown

@@ -40,6 +40,7 @@ const scope = (change: Partial<Scope> = {}): Scope => ({
   references,
   parts: new Map([['a.base', part('a.base')], ['b.base', part('b.base', 'p2')]]), // prettier-ignore
   published: [tray('a', 't1'), tray('b', 't2')],
+  flatUnion: () => [],
   fields: new Map(),
   ...change,
 })
@@ -144,30 +145,30 @@ describe('what is picked on things', () => {
     expect(problem(field, 'lamp', about)).toBe('lost-item: RL has no item "lamp" any more; choose another.')
     expect(problem(field, '', about)).toBe('lost-item: Choose an item of RL.')
     expect(problem(field, 'usb')).toMatch(/^no-reference/)
-    expect(fieldKind(field).swapped!('usb', swap)).toBe('port')
-    expect(fieldKind(field).swapped!('usb', { ...swap, own: false })).toBe('usb')
+    expect(fieldKind(field).swapped!('usb', swap, field)).toBe('port')
+    expect(fieldKind(field).swapped!('usb', { ...swap, own: false }, field)).toBe('usb')
   })
   test('holes: all that are for mounting, or those named; keyed by where they are', () => {
     const field = holesField('Holes', 'tray')
     expect((good(field, 'mounting', about).value as { id: string }[]).map((h) => h.id)).toEqual(['h1'])
     expect(good(field, ['h1'], about).key).toBe(good(field, 'mounting', about).key)
     expect(problem(field, ['h1', 'h9'], about)).toMatch(/no hole h9 any more/)
-    expect(fieldKind(field).swapped!(['h1', 'h2'], swap)).toEqual(['h7', 'h2'])
-    expect(fieldKind(field).swapped!('mounting', swap)).toBe('mounting')
+    expect(fieldKind(field).swapped!(['h1', 'h2'], swap, field)).toEqual(['h7', 'h2'])
+    expect(fieldKind(field).swapped!('mounting', swap, field)).toBe('mounting')
   })
   test('choices by item go with their items', () => {
     const field = itemChoicesField('Over', 'tray', 'in', { in: 'taken in', out: 'let out' })
     expect(good(field, { usb: 'out', knob: 'in' }).key).toBe(good(field, { knob: 'in', usb: 'out' }).key)
-    expect(fieldKind(field).swapped!({ usb: 'out', knob: 'in' }, swap)).toEqual({ port: 'out', knob: 'in' })
+    expect(fieldKind(field).swapped!({ usb: 'out', knob: 'in' }, swap, field)).toEqual({ port: 'out', knob: 'in' })
   })
   test('faces and edges take the names of the next revision', () => {
     const name = { step: 's', role: 'cavity', segment: 'e1' }
     const near: [number, number, number] = [0, 0, 0]
     const later = { ...swap, edges: { e1: 'e4' } }
     const faces = facesField('Faces', 'part')
-    expect(fieldKind(faces).swapped!([{ name, near, of: 1 }], later)).toEqual([{ name: { ...name, segment: 'e4' }, near, of: 1 }]) // prettier-ignore
+    expect(fieldKind(faces).swapped!([{ name, near, of: 1 }], later, faces)).toEqual([{ name: { ...name, segment: 'e4' }, near, of: 1 }]) // prettier-ignore
     const edges = edgesField('Edges', 'part')
-    expect(fieldKind(edges).swapped!([{ between: [name, { step: 'x', role: 'top' }], near, of: 1, run: 'all' }], later)).toEqual([{ between: [{ ...name, segment: 'e4' }, { step: 'x', role: 'top' }], near, of: 1, run: 'all' }]) // prettier-ignore
+    expect(fieldKind(edges).swapped!([{ between: [name, { step: 'x', role: 'top' }], near, of: 1, run: 'all' }], later, edges)).toEqual([{ between: [{ ...name, segment: 'e4' }, { step: 'x', role: 'top' }], near, of: 1, run: 'all' }]) // prettier-ignore
     expect(problem(faces, [])).toMatch(/^no-part/)
   })
 })

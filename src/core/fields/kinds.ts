@@ -13,8 +13,8 @@ import { type PlaneField, planeKind } from './plane'
 import { type ReferenceField, referenceKind } from './reference'
 import { type SettledField, settledKind } from './settled'
 import { type ShapesField, shapesKind } from './shapes'
-import { type SectionField, sectionKind } from './section'
-import { type TakenFacesField, takenFacesKind } from './taken-faces'
+import { type BodiesField, bodiesKind } from './bodies'
+import { type TakenEdgesField, takenEdgesKind } from './taken-edges'
 
 /** Every kind of field there is. A new one is one file, a line in each of these two lists, and its editor. */
 export const FIELD_KINDS = {
@@ -42,8 +42,8 @@ export const FIELD_KINDS = {
   settled: settledKind,
   shapes: shapesKind,
   'named-shapes': namedShapesKind,
-  'taken-faces': takenFacesKind,
-  section: sectionKind,
+  'taken-edges': takenEdgesKind,
+  bodies: bodiesKind,
 } as const
 
 export type FieldSpec =
@@ -71,8 +71,8 @@ export type FieldSpec =
   | SettledField
   | ShapesField
   | NamedShapesField
-  | TakenFacesField
-  | SectionField
+  | TakenEdgesField
+  | BodiesField
 
 export type FieldSpecs = Readonly<Record<string, FieldSpec>>
 

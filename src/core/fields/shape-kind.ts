@@ -9,8 +9,8 @@ import { type LengthField, lengthKind } from './length'
 import { type MarkField, markKind, type MarkOf } from './mark'
 import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type OutlineField, outlineKind } from './outline'
-import { type SectionField, sectionKind } from './section'
-import { type TakenFacesField, takenFacesKind } from './taken-faces'
+import { type BodiesField, bodiesKind } from './bodies'
+import { type TakenEdgesField, takenEdgesKind } from './taken-edges'
 import { type PlaceField, placeKind, type PlacesField, placesKind, type SavedPlace } from './place'
 import type { Given, TieGiven } from './given'
 
@@ -90,8 +90,8 @@ const KINDS = {
   places: placesKind,
   mark: markKind,
   'named-shapes': namedShapesKind,
-  'taken-faces': takenFacesKind,
-  section: sectionKind,
+  'taken-edges': takenEdgesKind,
+  bodies: bodiesKind,
   outline: outlineKind,
 } as const
 export type ShapeFieldSpec =
@@ -105,8 +105,8 @@ export type ShapeFieldSpec =
   | PlacesField
   | MarkField
   | NamedShapesField
-  | TakenFacesField
-  | SectionField
+  | TakenEdgesField
+  | BodiesField
   | OutlineField
 
 export const shapeFieldKind = (spec: { type: string }) => KINDS[spec.type as keyof typeof KINDS] as unknown as FieldKind<FieldBase<string, unknown>> // prettier-ignore

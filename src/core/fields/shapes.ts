@@ -6,7 +6,7 @@ import type { Drawn, PlaneValue, SavedShape, ShapeRole } from './drawn-shape'
 import type { FieldBase, FieldKind, Resolved, Scope } from './field-kind'
 import { namesAt } from './length'
 import type { Settled } from './settled'
-import { shapeFieldKind, type ShapeKind } from './shape-kind'
+import { type ShapeFieldSpec, shapeFieldKind, type ShapeKind } from './shape-kind'
 import { tied } from './tied-shapes'
 
 /** The shapes of a drawing, in order. */
@@ -81,27 +81,26 @@ export const shapesKind: FieldKind<ShapesField, SavedShape[]> = {
     return ok({ value, key: contentKey(value), shown })
   },
   formulas: (saved, change, spec) =>
-    saved.map((shape) => {
-      const kind = spec.kinds.find((k) => k.kind === shape.kind)!
-      return { ...shape, fields: changedFormulas(kind.fields, shape.fields, change) }
-    }),
+    eachField(saved, spec, (its, value, own) => its.formulas?.(value, change, own) ?? value),
+  swapped: (saved, swap, spec) => eachField(saved, spec, (its, value, own) => its.swapped?.(value, swap, own) ?? value),
   facts: () => ({ default: [] }),
 }
 
 const isPlane = (value: unknown): value is PlaneValue => typeof value === 'object' && value !== null && 'frame' in value
 
-function changedFormulas(
-  specs: ShapeKind['fields'],
-  fields: Record<string, unknown>,
-  change: (formula: string) => string,
-): Record<string, unknown> {
-  const out = { ...fields }
-  for (const [name, spec] of Object.entries(specs)) {
-    const { formulas } = shapeFieldKind(spec)
-    if (formulas && name in out) out[name] = formulas(out[name], change, spec)
-  }
-  return out
-}
+/** The shapes with each field put through what its kind does with it. */
+const eachField = (
+  shapes: readonly SavedShape[],
+  { kinds }: ShapesField,
+  change: (its: ReturnType<typeof shapeFieldKind>, saved: unknown, spec: ShapeFieldSpec) => unknown,
+): SavedShape[] =>
+  shapes.map((shape) => {
+    const specs = kinds.find((k) => k.kind === shape.kind)!.fields
+    const fields = { ...shape.fields }
+    for (const [name, spec] of Object.entries(specs))
+      if (name in fields) fields[name] = change(shapeFieldKind(spec), fields[name], spec)
+    return { ...shape, fields }
+  })
 
 function drawShape(shape: SavedShape, kind: ShapeKind, at: Scope): ShapeReport {
   const report: ShapeReport = { id: shape.id, values: {}, problems: [] }

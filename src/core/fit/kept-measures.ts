@@ -96,8 +96,9 @@ function onItem(end: MeasureEnd, things: MeasurableThings): Result<Found> {
   const item = reference?.items.find((i) => i.id === end.owner)
   if (!reference || !item) return GONE
   const { placement, sized } = reference
-  const shape = end.face ? mostAlike(item.surfaces, end.face, placement, sized) : { kind: 'free' as const }
-  if (!shape) return GONE
+  const found = end.face ? mostAlike(item.surfaces, end.face, placement, sized) : 'all of it'
+  if (found === undefined) return GONE
+  const shape: SurfaceShape = found === 'all of it' ? { kind: 'free' } : item.surfaces[found]!
   const placed = (p: Vec3): Vec3 => {
     const q = apply(placement, scale(p, sized))
     return shape.kind === 'plane' ? ontoSurface(shape, q) : q

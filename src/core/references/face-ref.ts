@@ -38,37 +38,31 @@ export function findFace(model: ImportedModel, ref: FaceRef, sized: number): Sur
   const item = model.items.find((i) => i.id === ref.item)
   const shape = item && model.shapes[item.shape]
   if (!item || !shape) return undefined
-  return nearest(
-    shapeFacts(shape).faces.map((f) => placeShape(f, item.placement)),
-    ref,
-    sized,
-  )
+  const faces = shapeFacts(shape).faces.map((f) => placeShape(f, item.placement))
+  const best = nearest(faces, ref, sized)
+  return best === undefined ? undefined : faces[best]
 }
 
-/** The one of an item's placed surfaces that is most like the face kept; undefined if none is of its kind. */
+/** Which of an item's placed surfaces is most like the face kept; undefined if none is of its kind. */
 export function mostAlike(
   surfaces: readonly SurfaceShape[],
   ref: FaceRef,
   placement: Placement,
   sized: number,
-): SurfaceShape | undefined {
+): number | undefined {
   const back = invert(placement)
-  const found = nearest(
-    surfaces.map((s) => placeShape(s, back)),
-    ref,
-    sized,
-  )
-  return found && placeShape(found, placement)
+  const there = surfaces.map((s) => placeShape(s, back))
+  return nearest(there, ref, sized)
 }
 
-function nearest(faces: readonly SurfaceShape[], ref: FaceRef, sized: number): SurfaceShape | undefined {
-  let best: { face: SurfaceShape; off: number } | undefined
-  for (const face of faces) {
+function nearest(faces: readonly SurfaceShape[], ref: FaceRef, sized: number): number | undefined {
+  let best: { at: number; off: number } | undefined
+  for (const [at, face] of faces.entries()) {
     if (face.kind !== ref.kind) continue
     const off = difference(face, ref, sized)
-    if (off !== undefined && (!best || off < best.off)) best = { face, off }
+    if (off !== undefined && (!best || off < best.off)) best = { at, off }
   }
-  return best?.face
+  return best?.at
 }
 
 /** How far a face is from the one kept, mm; undefined where it faces elsewhere. */

@@ -40,6 +40,8 @@ export interface Reference {
   candidates: { id: string; name: string; area: number; thickness: number }[]
   /** What takes file coordinates to where the project has them. */
   placement: Placement
+  /** What the lengths of its file are multiplied by. */
+  sized: number
   /** Takes a frame in which the board lies flat, top up, to the project's; both the same unless it stands on edge. */
   stand: Placement
   /** Moves that could not be done, by their id. */
@@ -70,6 +72,7 @@ export function resolveReference(
     ...(board ? { board } : {}),
     candidates: candidates.map((c) => ({ id: c.item.id, name: c.item.name, area: c.area, thickness: c.thickness })),
     placement,
+    sized: settings.scale,
     stand,
     moveProblems: problems,
     itemProblems,

@@ -138,6 +138,7 @@ export class ResolvedReferences {
         items,
         candidates: [],
         placement: IDENTITY,
+        sized: 1,
         stand: IDENTITY,
         moveProblems: {},
         itemProblems: problems,

@@ -3,6 +3,7 @@ import { QUALITY } from '../built/built'
 import { contentKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
 import { type Pointable, pointable } from '../faces/resolve'
+import type { FlatUnion } from '../faces/silhouette'
 import { IDENTITY, type Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
@@ -121,7 +122,7 @@ export class Builder {
       report.problems.push({ kind: 'unknown-step', message: `This Anorak has no step "${step.kind}".` })
       return
     }
-    const resolved = resolveFields(step, kind, { ...run, printer: run.project.printer })
+    const resolved = resolveFields(step, kind, { ...run, printer: run.project.printer, flatUnion: this.flatUnion })
     for (const [name, field] of resolved.fields) if ('shown' in field) report.values[name] = field.shown
     const reference = referenceOf(resolved.fields.values())
     if (reference !== undefined) report.reference = reference
@@ -233,6 +234,8 @@ export class Builder {
       () => [],
     )
   }
+
+  private readonly flatUnion: FlatUnion = (polygons, simplify) => this.kernel.flatUnion(polygons, simplify)
 
   /** What a step of the last build adds to the parts before it and takes from them. */
   effectOf(step: string): Effect {

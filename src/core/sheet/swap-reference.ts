@@ -56,7 +56,8 @@ function carried(step: ProjectStep, swap: Swap): ProjectStep {
   const fields = { ...step.fields }
   for (const [name, spec] of Object.entries(kind.fields)) {
     const { swapped } = fieldKind(spec)
-    if (swapped && name in fields) fields[name] = swapped(parsed.data[name], swap) as ProjectStep['fields'][string]
+    if (swapped && name in fields)
+      fields[name] = swapped(parsed.data[name], swap, spec) as ProjectStep['fields'][string]
   }
   return { ...step, fields }
 }

@@ -13,7 +13,7 @@ export function AddStep() {
       label="Add a step"
       says="Add a step …"
       figure={{ className: 'ml-[26px] py-1.5 text-soft hover:text-ink' }}
-      className="flex max-h-[min(26rem,var(--radix-popover-content-available-height))] w-[22rem] flex-col"
+      className="flex w-[22rem] flex-col"
       align="start"
       open={open}
       setOpen={setOpen}

@@ -145,7 +145,7 @@ export class Dragging {
     for (const [name, spec] of Object.entries(kind.fields)) {
       const key = `${shape.id}.${name}`
       // What was taken is known to the build alone.
-      if (spec.type === 'outline' || spec.type === 'taken-faces') return undefined
+      if (spec.type === 'outline' || spec.type === 'taken-edges') return undefined
       if (spec.type === 'named-shapes') {
         const of = report.values[name] as readonly string[]
         if (of.some((id) => !marks.has(id))) return undefined

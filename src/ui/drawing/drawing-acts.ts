@@ -1,9 +1,10 @@
 import { setField, together } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import type { Drawn } from '@/core/fields/drawn-shape'
+import type { BodiesField, SavedBodies } from '@/core/fields/bodies'
 import type { SavedShape, ShapeReport } from '@/core/fields/shapes'
 import { filled, type ShapeKind } from '@/core/fields/shape-kind'
-import type { SavedTakenFace } from '@/core/fields/taken-faces'
+import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Vec2 } from '@/core/geometry/vec'
 import { contains } from '@/core/profile/measure'
 import { regionOf } from '@/core/fields/region'
@@ -157,17 +158,17 @@ export class DrawingActs {
     if (kind) this.add(kind, { from })
   }
 
-  /** Takes the edges of faces that are picked in the scene. */
-  takeEdges(faces: readonly SavedTakenFace[]): void {
-    const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'taken-faces'))
+  /** Takes edges of what is picked in the scene. */
+  takeEdges(faces: readonly SavedTaken[]): void {
+    const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'taken-edges'))
     if (kind && faces.length > 0) this.add(kind, { of: faces })
     this.store.getState().set({ picks: [] })
   }
 
-  /** Takes the outlines of parts where the drawing's plane cuts them. */
-  takeSection(parts: readonly string[]): void {
-    const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'section'))
-    if (kind) this.add(kind, { of: { parts: [...new Set(parts)], at: '0' } })
+  /** Takes the outlines of bodies: where the drawing's plane cuts them, or as they are seen from it. */
+  takeBodies(how: BodiesField['how'], bodies: Omit<SavedBodies, 'at'>): void {
+    const kind = this.kinds.find((k) => Object.values(k.fields).some((f) => f.type === 'bodies' && f.how === how))
+    if (kind) this.add(kind, { of: { ...bodies, at: '0' } })
     this.store.getState().set({ picks: [] })
   }
 

@@ -9,7 +9,7 @@ import { letterOf } from '@/core/fields/shape-letters'
 import { useDocument, useProject, useProjectStore } from '../store/store'
 import { DrawingActs } from './drawing-acts'
 import { DrawingFoot } from './drawing-foot'
-import { Datum, FreePoints, Grid, InHand, Loose, PickedMarks, TieLetters } from './drawing-marks'
+import { Datum, FreePoints, Grid, InHand, Loose, PickedEdges, PickedMarks, TieLetters } from './drawing-marks'
 import { looseEnds } from './loose-ends'
 import { DrawnShapes } from './shape-paths'
 import { type SheetView, toScreen, wholeOf } from './sheet-view'
@@ -122,6 +122,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
             <DrawnShapes drawn={drawn} view={view} screen={screen} picked={state.picked} kinds={acts.kinds} />
             <Datum at={at([0, 0])} />
             <Loose points={loose} at={at} />
+            <PickedEdges plane={plane} at={at} />
             <PickedMarks
               marks={tied.marks.filter((m) => state.marks.some((p) => p.mark === m.mark && p.what === m.what))}
               at={at}

@@ -34,18 +34,29 @@ export function DrawingFoot(props: FootProps) {
           ) : null,
         )}
         <Outlines acts={acts} />
-        <Parts acts={acts} step={state.step} />
+        <Bodies acts={acts} step={state.step} />
       </p>
     </div>
   )
 }
 
-/** Parts that the plane of the drawing could cut. */
-function Parts({ acts, step }: Pick<FootProps, 'acts'> & { step: string }) {
+/** Parts that stand before the drawing, or else what was gathered: cut by its plane, or as they are seen from it. */
+function Bodies({ acts, step }: Pick<FootProps, 'acts'> & { step: string }) {
   const document = useDocument()
-  const parts = partsBefore(document, step, useProject((s) => s.build?.parts) ?? [])
-  if (parts.length === 0) return null
-  return <Verb act={() => acts.takeSection(parts.map((p) => p.id))}>section of parts</Verb>
+  const parts = partsBefore(document, step, useProject((s) => s.build?.parts) ?? []).map((p) => p.id)
+  const references = useProject((s) => s.build?.references) ?? []
+  const fitted = references.flatMap((r) =>
+    r.items.filter((i) => i.state === 'fitted').map((i) => ({ reference: r.id, item: i.id })),
+  )
+  if (parts.length + fitted.length === 0) return null
+  const bodies = parts.length > 0 ? { parts, items: [] } : { parts, items: fitted }
+  const what = parts.length > 0 ? 'parts' : 'items'
+  return (
+    <>
+      <Verb act={() => acts.takeBodies('cut', bodies)}>section of {what}</Verb>
+      <Verb act={() => acts.takeBodies('seen', bodies)}>silhouette of {what}</Verb>
+    </>
+  )
 }
 
 /** What was gathered and can be taken. */

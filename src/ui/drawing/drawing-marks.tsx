@@ -1,6 +1,9 @@
+import type { PlaneValue } from '@/core/fields/drawn-shape'
 import type { ShapeKind } from '@/core/fields/shape-kind'
+import { apply, invert } from '@/core/geometry/placement'
 import type { Vec2 } from '@/core/geometry/vec'
 import type { DrawingState } from '../store/drawing-state'
+import { useProject } from '../store/store'
 import { previewOf } from './preview'
 import { openPath, regionsPath } from './shape-paths'
 import { type SheetView, toSheet } from './sheet-view'
@@ -63,6 +66,18 @@ export const FreePoints = ({ points, at }: { points: readonly FreePoint[]; at: (
       </g>
     )
   })
+
+/** The edges behind the drawing that picks lie by, laid flat. */
+export function PickedEdges({ plane, at }: { plane: PlaneValue | undefined; at: (p: Vec2) => Vec2 }) {
+  const picks = useProject((s) => s.picks)
+  if (!plane) return null
+  const toPlane = invert(plane.frame)
+  return picks.flatMap(({ edge }, i) => {
+    if (!edge?.kept) return []
+    const [[ax, ay], [bx, by]] = [edge.from, edge.to].map((p) => apply(toPlane, p).slice(0, 2) as unknown as Vec2).map(at) as [Vec2, Vec2] // prettier-ignore
+    return <path key={i} d={`M${ax} ${ay}L${bx} ${by}`} stroke="var(--figure)" strokeWidth={4} strokeDasharray="9 4" />
+  })
+}
 
 /** Points, edges and rounds that are picked. */
 export const PickedMarks = ({ marks, at }: { marks: readonly Marked[]; at: (p: Vec2) => Vec2 }) =>

@@ -6,8 +6,10 @@ import { regionOf } from '@/core/fields/region'
 import { areaOf, boundsOf, contains, middleOf } from '@/core/profile/measure'
 import { piecesOf } from '@/core/profile/united'
 import { formatLength } from '@/core/units/length'
-import { describePick } from '@/core/fit/picks'
-import { markWords, type PickedMark, takenFaces } from '../store/drawing-state'
+import { describePick, type Pick as Picked } from '@/core/fit/picks'
+import type { BuildView } from '@/worker/views'
+import { markWords, type PickedMark } from '../store/drawing-state'
+import { bodiesOf, edgesOf, facesOf } from '../store/taken'
 import { useAdditions } from '../actions/offers'
 import { useActions } from '../actions/actions-context'
 import { useProject, useProjectStore, useUnit } from '../store/store'
@@ -30,22 +32,10 @@ export function PickedFoot({ acts, state, drawn, saved, letter, marks }: FootPro
   const unit = useUnit()
   const [first] = state.picked
   const picks = useProject((s) => s.picks)
-  const faces = takenFaces(picks)
+  const references = useProject((s) => s.build?.references)
   const shape = saved.find((s) => s.id === first)
   const it = drawn.find((d) => d.id === first)
-  if (!shape && faces.length > 0)
-    return (
-      <p className="flex flex-wrap gap-x-5">
-        <span>
-          {describePick(picks[0]!, (mm) => formatLength(mm, unit))} · {picks[0]!.ownerName}
-          {faces.length > 1 && ` and ${faces.length - 1} more`}
-        </span>
-        <Verb act={() => acts.takeEdges(faces)}>take {faces.length > 1 ? 'their' : 'its'} edges</Verb>
-        <Verb act={() => acts.takeSection(faces.map((f) => f.part))}>
-          take {faces.length > 1 ? 'their parts’ section' : 'its part’s section'}
-        </Verb>
-      </p>
-    )
+  if (!shape && picks.length > 0) return <Behind acts={acts} picks={picks} references={references} />
   if (!shape && state.marks.length > 0) return <Marks acts={acts} state={state} saved={saved} letter={letter} />
   if (!shape)
     return (
@@ -99,6 +89,38 @@ export function PickedFoot({ acts, state, drawn, saved, letter, marks }: FootPro
       <Told state={state} />
     </>
   )
+}
+
+/** Faces behind the drawing that are picked, and what can be taken of them. */
+function Behind({ acts, picks, references }: Pick<FootProps, 'acts'> & Taken) {
+  const unit = useUnit()
+  const faces = facesOf(picks, references)
+  const edges = edgesOf(picks, 'piece')
+  const bodies = bodiesOf(picks)
+  const whose = picks.length > 1 ? 'their' : 'its'
+  return (
+    <p className="flex flex-wrap gap-x-5">
+      <span>
+        {describePick(picks[0]!, (mm) => formatLength(mm, unit))} · {picks[0]!.ownerName}
+        {picks.length > 1 && ` and ${picks.length - 1} more`}
+      </span>
+      {faces.length > 0 && <Verb act={() => acts.takeEdges(faces)}>take {whose} edges</Verb>}
+      {edges.length > 0 && (
+        <>
+          <Verb act={() => acts.takeEdges(edges)}>
+            {edges.length > 1 ? 'the marked edges alone' : 'the marked edge alone'}
+          </Verb>
+          <Verb act={() => acts.takeEdges(edgesOf(picks, 'smooth'))}>with what runs on from it</Verb>
+        </>
+      )}
+      <Verb act={() => acts.takeBodies('cut', bodies)}>take {whose} section</Verb>
+      <Verb act={() => acts.takeBodies('seen', bodies)}>take {whose} silhouette</Verb>
+    </p>
+  )
+}
+interface Taken {
+  picks: readonly Picked[]
+  references: BuildView['references'] | undefined
 }
 
 /** Why something could not be done. */

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react'
 import type { Drawn } from '@/core/fields/drawn-shape'
 import type { SavedShape } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
-import { toPick } from '../scene/pointing'
+import { pickWithEdge } from '../scene/pointing'
 import type { SceneView } from '../scene/scene-view'
 import { useProjectStore } from '../store/store'
 import type { DrawingActs } from './drawing-acts'
@@ -127,7 +127,7 @@ export function usePointer({
       pick(acts, tied.marks, drawn, p, REACH / view.scale, e.shiftKey)
       // Where no shape is, what lies behind is pointed at: its edges can be taken.
       const { picked, marks } = store.getState().drawing!
-      const face = picked.length + marks.length > 0 ? undefined : toPick(scene.hit(e.clientX, e.clientY, true), store.getState()) // prettier-ignore
+      const face = picked.length + marks.length > 0 ? undefined : pickWithEdge(scene.hit(e.clientX, e.clientY, true), store.getState()) // prettier-ignore
       const picks = e.shiftKey ? store.getState().picks : []
       store.getState().set({ picks: face ? [...picks, face] : picks })
     },

@@ -38,7 +38,7 @@ export function Panel({
           sideOffset={4}
           collisionPadding={12}
           aria-label={label}
-          className={`panel z-50 text-[14.5px] ${className || 'p-3'}`}
+          className={`panel z-50 max-h-[min(26rem,var(--radix-popover-content-available-height))] text-[14.5px] ${className || 'overflow-y-auto p-3'}`}
           onCloseAutoFocus={(e) => !lostFocus() && e.preventDefault()}
         >
           {children}

@@ -57,10 +57,9 @@ export function usePointing(view: SceneView | undefined) {
     if (!view) return
     const state = store.getState()
     const hit = view.hit(x, y)
-    const edge = hit && keptEdge(hit, state)
-    const found = toPick(hit, state)
+    const found = pickWithEdge(hit, state)
     const thickness = hit?.body.thicknessAt(hit.point, hit.normal)
-    const pick = found && { ...found, ...(edge ? { edge } : {}), ...(thickness ? { thickness } : {}) }
+    const pick = found && { ...found, ...(thickness ? { thickness } : {}) }
     // What is picked is what the eye is on now.
     state.set({ inHand: undefined })
     if (!pick) state.set({ picks: [], measuring: false })
@@ -129,6 +128,13 @@ export function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | un
       }
     }
   return undefined
+}
+
+/** The same with the edge nearest to where it was hit. */
+export function pickWithEdge(hit: Hit | undefined, state: ProjectState): Pick | undefined {
+  const edge = hit && keptEdge(hit, state)
+  const found = toPick(hit, state)
+  return found && { ...found, ...(edge ? { edge } : {}) }
 }
 
 /** The edge nearest to where something was hit, and what the document would keep of it. */

@@ -1,7 +1,5 @@
 import type { MarkOf } from '@/core/fields/mark'
 import type { SavedPlace } from '@/core/fields/place'
-import type { SavedTakenFace } from '@/core/fields/taken-faces'
-import type { Pick } from '@/core/fit/picks'
 import type { Vec2 } from '@/core/geometry/vec'
 
 /** What is going on in the drawing that is open; points in mm on its plane. */
@@ -73,7 +71,3 @@ export function markWords(letter: (shape: string) => string | undefined, mark: s
   if (whole !== undefined || dot < 0) return whole ?? '?'
   return pointWords(letter(mark.slice(0, dot)), mark.slice(dot + 1))
 }
-
-/** What a drawing would keep of faces that are picked. */
-export const takenFaces = (picks: readonly Pick[]): SavedTakenFace[] =>
-  picks.flatMap((p) => (p.kept && p.reference === undefined ? [{ part: p.owner, face: p.kept }] : []))

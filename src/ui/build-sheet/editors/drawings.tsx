@@ -1,14 +1,14 @@
 'use client'
+import type { BodiesField, SavedBodies } from '@/core/fields/bodies'
 import type { NamedShapesField } from '@/core/fields/named-shapes'
 import type { OutlineField } from '@/core/fields/outline'
 import type { PublicationField } from '@/core/fields/publication'
-import type { SavedSection, SectionField } from '@/core/fields/section'
-import type { SavedTakenFace, TakenFacesField } from '@/core/fields/taken-faces'
+import type { SavedTaken, TakenEdgesField } from '@/core/fields/taken-edges'
 import { stepKindNamed } from '@/core/steps/registry'
 import { Choose } from '../../primitives/choose'
 import { Ticked } from '../../primitives/ticked'
 import { LengthFigure } from '../../primitives/length-figure'
-import { takenFaces } from '../../store/drawing-state'
+import { facesOf } from '../../store/taken'
 import { useDocument, useProject } from '../../store/store'
 import { partsBefore, shapesAround } from './shapes-around'
 import type { EditorProps } from './editor'
@@ -56,44 +56,66 @@ export function NamedShapesEditor({ spec, saved, write, step }: EditorProps<Name
   )
 }
 
-/** Parts that are cut, ticked in a list, and how far in front of the drawing. */
-export function SectionEditor({ spec, saved, write, step }: EditorProps<SectionField, SavedSection>) {
+/** Parts and items, ticked in a list; of a section also how far in front of the drawing it is cut. */
+export function BodiesEditor({ spec, saved, write, step }: EditorProps<BodiesField, SavedBodies>) {
   const document = useDocument()
   const built = useProject((s) => s.build?.parts) ?? []
+  const references = useProject((s) => s.build?.references) ?? []
   const { step: drawing } = shapesAround(document, step.id)
   const parts = partsBefore(document, drawing, built)
+  const items = references.flatMap((r) => r.items.map((i) => ({ id: `${r.id}\n${i.id}`, name: i.name })))
+  const names = new Map([...built, ...items].map((b) => [b.id, b.name]))
   return (
     <>
       <Ticked
         label={spec.label}
-        empty="There is no part before this drawing yet."
-        options={parts}
-        saved={saved.parts}
-        nameOf={(id) => built.find((p) => p.id === id)?.name ?? 'a part that is gone'}
-        onChange={(next) => write({ ...saved, parts: next })}
+        empty="There is no part before this drawing yet, and nothing gathered."
+        options={[...parts, ...items]}
+        saved={[...saved.parts, ...saved.items.map((i) => `${i.reference}\n${i.item}`)]}
+        nameOf={(id) => names.get(id) ?? 'something that is gone'}
+        onChange={(next) => {
+          const [of, whole] = [next.filter((id) => id.includes('\n')), next.filter((id) => !id.includes('\n'))]
+          write({ ...saved, parts: whole, items: of.map((id) => id.split('\n')).map(([reference, item]) => ({ reference: reference!, item: item! })) }) // prettier-ignore
+        }}
       />
-      {', '}
-      <LengthFigure
-        label="How far in front of the drawing it is cut"
-        formula={saved.at}
-        onChange={(next) => write({ ...saved, at: next })}
-      />
-      {' in front of it'}
+      {spec.how === 'cut' && (
+        <>
+          {', '}
+          <LengthFigure
+            label="How far in front of the drawing it is cut"
+            formula={saved.at}
+            onChange={(next) => write({ ...saved, at: next })}
+          />
+          {' in front of it'}
+        </>
+      )}
     </>
   )
 }
 
-/** Faces of parts: how many there are, and those that are picked in the scene besides. */
-export function TakenFacesEditor({ spec, saved, write }: EditorProps<TakenFacesField, SavedTakenFace[]>) {
-  const faces = takenFaces(useProject((s) => s.picks))
-  const many = (n: number) => `${n} ${n === 1 ? 'face' : 'faces'}`
+const said = (taken: readonly SavedTaken[]): string => {
+  const edges = taken.filter((t) => 'edge' in t).length
+  const many = (n: number, one: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : `${one}s`}`])
+  return [...many(taken.length - edges, 'face'), ...many(edges, 'edge')].join(' and ') || 'nothing'
+}
+
+/** Faces and edges that are taken: how many, and those that are picked in the scene, to take their place or to join them. */
+export function TakenEdgesEditor({ spec, saved, write }: EditorProps<TakenEdgesField, SavedTaken[]>) {
+  const picks = useProject((s) => s.picks)
+  const references = useProject((s) => s.build?.references)
+  const faces = facesOf(picks, references)
   return (
     <span title={spec.label}>
-      <span className="figure">{many(saved.length)}</span>
+      <span className="figure">{said(saved)}</span>
       {faces.length > 0 && (
-        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(faces)}>
-          take the {many(faces.length)} picked instead
-        </button>
+        <>
+          <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(faces)}>
+            take the {said(faces)} picked instead
+          </button>
+          <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...faces])}>
+            as well
+          </button>
+        </>
       )}
     </span>
   )

@@ -19,7 +19,7 @@ export function HolesEditor({ spec, saved, report, write }: EditorProps<HolesFie
     <Panel
       label={spec.label}
       says={saved === 'mounting' ? `its ${count}mounting ${size}` : `${count}${size}`}
-      className="max-h-96 w-80 overflow-auto p-3"
+      className="w-80 overflow-auto p-3"
     >
       {holes.length === 0 && (
         <p className="text-soft">{reference ? 'The board has no round holes.' : 'The board is still being read.'}</p>

@@ -2,7 +2,7 @@ import type { FC } from 'react'
 import type { FieldSpec } from '@/core/fields/kinds'
 import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
-import { NamedShapesEditor, OutlineEditor, PublicationEditor, SectionEditor, TakenFacesEditor } from './drawings'
+import { NamedShapesEditor, OutlineEditor, PublicationEditor, BodiesEditor, TakenEdgesEditor } from './drawings'
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor } from './figure'
@@ -42,8 +42,8 @@ const EDITORS = {
   settled: undefined,
   mark: MarkEditor,
   'named-shapes': NamedShapesEditor,
-  'taken-faces': TakenFacesEditor,
-  section: SectionEditor,
+  'taken-edges': TakenEdgesEditor,
+  bodies: BodiesEditor,
 } as unknown as Editors
 
 export const editorOf = (spec: FieldSpec) => EDITORS[spec.type] as FC<EditorProps<FieldSpec, unknown>> | undefined

@@ -48,7 +48,7 @@ export function PlacesEditor({ step, spec, saved, write, report, field }: Editor
       label={spec.label}
       says={saved.length === 1 ? '1 place' : `${saved.length} places`}
       figure={{ 'aria-label': `${spec.label}, ${saved.length}` }}
-      className="max-h-96 w-72 overflow-y-auto p-3"
+      className="w-72 overflow-y-auto p-3"
     >
       {saved.map((place, i) => (
         <details key={i} className="border-b border-hair py-1">

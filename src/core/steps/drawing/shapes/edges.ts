@@ -1,5 +1,5 @@
 import { choiceField } from '../../../fields/choice'
-import { takenFacesField } from '../../../fields/taken-faces'
+import { takenEdgesField } from '../../../fields/taken-edges'
 import { chain } from '../../../outlines/chain'
 import { nested } from '../../../outlines/drawing'
 import { withoutDoubles } from '../../../outlines/doubles'
@@ -15,9 +15,9 @@ export const edgesShape = shapeKind({
   kind: 'edges',
   title: 'edges of faces',
   findBy: ['project', 'face', 'outline of a part', 'convert', 'copy edges', 'floor', 'fill'],
-  about: 'The edges of faces of parts, projected onto the drawing’s plane; they follow the parts.',
+  about: 'The edges of faces, or edges by themselves, of parts and items, laid flat onto the drawing’s plane; they follow these.', // prettier-ignore
   fields: {
-    of: takenFacesField('The faces'),
+    of: takenEdgesField('The faces and edges'),
     holes: choiceField('Holes in them', 'with', { with: 'with their holes', without: 'without their holes' }),
     is: roleField(),
   },

@@ -2,7 +2,7 @@ import type { ShapeKind } from '../../../fields/shape-kind'
 import { alongShape, mirrorShape, ringShape, rowShape } from './again'
 import { bandShape } from './band'
 import { combinedShape, roomShape } from './combined'
-import { sectionShape } from './section'
+import { sectionShape, silhouetteShape } from './bodies'
 import { cornersShape, hullShape, offsetShape } from './around'
 import { edgesShape } from './edges'
 import { arcShape, bowShape, circleShape, circleThroughShape } from './round'
@@ -31,6 +31,7 @@ export const SHAPE_KINDS: readonly ShapeKind[] = [
   takenShape,
   edgesShape,
   sectionShape,
+  silhouetteShape,
   offsetShape,
   bandShape,
   trimmedShape,
