@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, clickOn, draw, pickFace, startDrawing, typed } from './drawn'
+import { addStep, choose, clickOn, draw, pickFace, shapeLine, startDrawing, typed } from './drawn'
 import { newProject, noErrors } from './helpers'
 import { figure } from './make-demo'
 
@@ -113,4 +113,31 @@ test('what lies behind a drawing is taken: one edge alone, all that runs on from
   await page.keyboard.press('Escape')
   await expect(shapes.first()).toContainText('Silhouette of Knob')
   await expect(page.getByText(/^One region, 150\.0 mm²/)).toBeVisible()
+})
+
+test('a region is switched off by a click in it, on again, and what two shapes share is drawn out by itself', async ({
+  page,
+}) => {
+  await newProject(page)
+  await startDrawing(page)
+  await draw(page, 'c', [-5, 0])
+  await typed(page, { 'The diameter': '20' })
+  await draw(page, 'c', [5.5, 12])
+  await typed(page, { 'The diameter': '20' })
+  const material = shapeLine(page, 'b').getByRole('combobox', { name: 'What it is' })
+  await expect(material).toHaveText('material')
+  await page.keyboard.press('Escape')
+  await clickOn(page, [0, 6])
+  await expect(page.getByText(/^A region of 3\d\.\d mm²/)).toBeVisible()
+  await page.getByRole('button', { name: 'switch it off' }).click()
+  await expect(page.getByText(/^2 regions, 5\d\d\.\d mm²/)).toBeVisible()
+  await expect(steps(page).first()).toContainText('Switched at 1 place')
+  await clickOn(page, [0, 6])
+  await expect(page.getByText(/^No material, a region of 3\d\.\d mm²/)).toBeVisible()
+  await page.getByRole('button', { name: 'switch it on' }).click()
+  await expect(page.getByText(/^One region, 59\d\.\d mm²/)).toBeVisible()
+  await clickOn(page, [0, 6])
+  await page.getByRole('button', { name: 'extrude this region alone' }).click()
+  await figure(page, 'The length', '3')
+  await expect(steps(page).nth(1)).toContainText('only what lies at 1 place')
 })

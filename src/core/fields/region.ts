@@ -1,4 +1,7 @@
+import type { Vec2 } from '../geometry/vec'
 import { chain } from '../outlines/chain'
+import { cellAt, meet } from '../profile/cells'
+import { contains } from '../profile/measure'
 import type { Profile, Segment } from '../profile/segment'
 import { closedRegion, MEET, united, without } from '../profile/united'
 import { ok, type Result } from '../result'
@@ -7,24 +10,48 @@ import type { Drawn } from './drawn-shape'
 /** What the shapes of a drawing come to. */
 export interface Region {
   profile: Profile
+  /** What each shape goes round, material and holes. */
+  all: Profile[]
+  /** The same where some of them meet: what lies between their outlines can be meant by itself. */
+  areas: Profile[]
   /** Runs of material or holes that do not close. */
   open: Segment[][]
+  /** For each place that is switched, the region round it and whether it is material now; none where no shape goes round it. */
+  switched: ({ cell: Profile; on: boolean } | undefined)[]
 }
 
 /**
  * Material is what lies in any shape that is material and in none that is a hole. Open runs of one role are joined where
- * their ends meet; guides are neither.
+ * their ends meet; guides are neither. What lies between outlines at a place that is switched is the other: no material
+ * where there was some, material where there was none.
  * Errors: those of combining two outlines
  */
-export function regionOf(drawn: readonly Drawn[]): Result<Region> {
+export function regionOf(drawn: readonly Drawn[], switched: readonly Vec2[] = []): Result<Region> {
   const of = (role: Drawn['is']) => {
     const own = drawn.filter((d) => d.is === role)
     const runs = chain(own.flatMap((d) => d.open.flat()), MEET) // prettier-ignore
-    return { area: united([...own.flatMap((d) => d.regions), ...runs.closed.map(closedRegion)]), open: runs.open }
+    const areas = [...own.flatMap((d) => d.regions), ...runs.closed.map(closedRegion)]
+    return { area: united(areas), areas, open: runs.open }
   }
   const [material, holes] = [of('material'), of('hole')]
   if (!material.area.ok) return material.area
   if (!holes.area.ok) return holes.area
-  const profile = without(material.area.value, holes.area.value)
-  return profile.ok ? ok({ profile: profile.value, open: [...material.open, ...holes.open] }) : profile
+  const plain = without(material.area.value, holes.area.value)
+  if (!plain.ok) return plain
+  const all = [...material.areas, ...holes.areas].filter((a) => a.loops.length > 0)
+  const areas = all.some((a, i) => all.some((b, k) => k > i && meet(a, b))) ? all : []
+  const open = [...material.open, ...holes.open]
+  let profile = plain.value
+  const cells: Region['switched'] = []
+  for (const place of switched) {
+    const cell = cellAt(all, place)
+    if (!cell.ok) return cell
+    const on = !contains(profile, place)
+    cells.push(cell.value && { cell: cell.value, on })
+    if (!cell.value) continue
+    const next = on ? united([profile, cell.value]) : without(profile, cell.value)
+    if (!next.ok) return next
+    profile = next.value
+  }
+  return ok({ profile, all, areas, open, switched: cells })
 }

@@ -6,6 +6,7 @@ import type { Drawn, PlaneValue, SavedShape, ShapeRole } from './drawn-shape'
 import type { FieldBase, FieldKind, Resolved, Scope } from './field-kind'
 import { namesAt } from './length'
 import type { Settled } from './settled'
+import { letterOf } from './shape-letters'
 import { type ShapeFieldSpec, shapeFieldKind, type ShapeKind } from './shape-kind'
 import { tied } from './tied-shapes'
 
@@ -18,7 +19,7 @@ export const shapesField = (label: string, kinds: readonly ShapeKind[]): ShapesF
 export interface ShapesValue {
   drawn: readonly Drawn[]
   /** What is wrong with shapes, those before first. */
-  problems: readonly { shape: string; problem: Problem }[]
+  problems: readonly { letter: string; problem: Problem }[]
 }
 
 /** A shape as the page is told of it: like a step of its own. */
@@ -63,18 +64,18 @@ export const shapesKind: FieldKind<ShapesField, SavedShape[]> = {
       .default([]),
   resolve: (saved, spec, at) => {
     const marks = new Map<string, Drawn>()
-    const problems: { shape: string; problem: Problem }[] = []
+    const problems: { letter: string; problem: Problem }[] = []
     const plane = [...at.fields.values()].map((f) => f.value).find(isPlane)
     const here = plane ? { ...at, plane } : at
     const kindOf = (shape: { kind: string }) => spec.kinds.find((k) => k.kind === shape.kind)!
     const names = namesAt(at)
     const settled = (at.fields.get('settled')?.value ?? {}) as Settled
     const together = tied(saved, kindOf, (formula, as) => evaluateFormula(formula, as, names), settled)
-    const shown = together.saved.map((shape) => {
+    const shown = together.saved.map((shape, nth) => {
       const report = drawShape(shape, kindOf(shape), { ...here, marks })
       report.problems.push(...together.problems.flatMap((p) => (p.shape === shape.id ? [p.problem] : [])))
       if (report.drawn) marks.set(shape.id, report.drawn)
-      problems.push(...report.problems.map((problem) => ({ shape: shape.id, problem })))
+      problems.push(...report.problems.map((problem) => ({ letter: letterOf(nth), problem })))
       return report
     })
     const value: ShapesValue = { drawn: [...marks.values()], problems }

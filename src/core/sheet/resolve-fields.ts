@@ -2,9 +2,10 @@ import { contentKey } from '../content-key'
 import type { ProjectStep } from '../document/schema'
 import type { Resolved, Scope } from '../fields/field-kind'
 import { fieldKind } from '../fields/kinds'
-import { fail, type Problem } from '../result'
+import type { Problem } from '../result'
 import { fieldsSchema } from '../steps/registry'
 import type { StepKind } from '../steps/step-kind'
+import { unreadable } from './unreadable'
 
 /** A step's fields as far as they could be resolved. */
 export interface ResolvedStep {
@@ -26,11 +27,7 @@ export function resolveFields(step: ProjectStep, kind: StepKind, at: Omit<Scope,
   const problems: Problem[] = []
   const parsed = fieldsSchema(kind).safeParse(step.fields)
   if (!parsed.success) {
-    const issue = parsed.error.issues[0]
-    const unknown = issue?.code === 'unrecognized_keys' ? issue.keys[0] : undefined
-    const field = String(unknown ?? issue?.path[0] ?? '')
-    const why = unknown === undefined ? (issue?.message ?? 'unknown') : 'this kind of step has no such field'
-    problems.push(fail('invalid', `The step's ${field || 'fields'} cannot be read: ${why}.`, field).problem)
+    problems.push(unreadable(step, kind, parsed.error.issues))
     return { values, fields, problems, key: '', changes: [] }
   }
   const scope: Scope = { ...at, fields }

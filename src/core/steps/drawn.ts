@@ -7,6 +7,8 @@ export interface Drawing {
   plane: PlaneValue
   /** What is material. */
   profile: Profile
+  /** What its shapes go round, where some of them meet. */
+  areas: Profile[]
   /** Runs of material that do not close. */
   open: Segment[][]
 }

@@ -6,8 +6,9 @@ import type { SavedShape, ShapeReport } from '@/core/fields/shapes'
 import { filled, type ShapeKind } from '@/core/fields/shape-kind'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Vec2 } from '@/core/geometry/vec'
+import type { SavedPlace } from '@/core/fields/place'
 import { contains } from '@/core/profile/measure'
-import { regionOf } from '@/core/fields/region'
+import { type Region, regionOf } from '@/core/fields/region'
 import { stepKindNamed } from '@/core/steps/registry'
 import { newId } from '../new-id'
 import type { CaughtTie, DrawingState } from '../store/drawing-state'
@@ -19,6 +20,7 @@ import { completed, settledOf, workOutOf } from './page-draft'
 import type { Snapped } from './snapping'
 import { anew, backTo, type Standing, withCaught, withTie } from './tie-acts'
 import type { ProjectStore } from '../store/store'
+import type { Meant } from './use-region'
 
 /** What can be done in the drawing that is open. */
 export class DrawingActs {
@@ -150,6 +152,16 @@ export class DrawingActs {
     )
     const was = this.drawn().find((d) => d.id === picked[0])?.is
     this.add(kind, { ...start(picked), ...(instead && was === 'hole' ? { is: was } : {}) }, shapes)
+  }
+
+  /** Makes a region the other than its shapes say, or again what they say. */
+  switchRegion({ at }: Meant, { switched }: Region): void {
+    const { fields } = this.step
+    const saved = (Array.isArray(fields.switched) ? fields.switched : []) as unknown as SavedPlace[]
+    const there = switched.findIndex((s) => s && contains(s.cell, at))
+    const [along, up] = at.map((v) => String(Math.round(v * 100) / 100)) as [string, string]
+    const next = there < 0 ? [...saved, { along, up, from: '' }] : saved.filter((_, i) => i !== there)
+    this.store.getState().edit(setField(this.state.step, 'switched', next as never))
   }
 
   /** Takes what was gathered: a traced photo, a drawing. */

@@ -15,6 +15,7 @@ import { DrawnShapes } from './shape-paths'
 import { type SheetView, toScreen, wholeOf } from './sheet-view'
 import { type Snapped, snapped, stepAt } from './snapping'
 import { usePointer } from './use-pointer'
+import { useMeant, useRegion } from './use-region'
 import { useTied } from './use-tied'
 
 /** The drawing that is open, laid over the scene, which looks square at its plane. */
@@ -26,13 +27,15 @@ export function DrawingDesk({ scene }: { scene: SceneView }) {
 }
 
 const NONE: ShapeReport[] = []
+const NOWHERE: Vec2[] = []
 
 function useReport(step: string) {
   const report = useProject((s) => s.build?.steps.find((r) => r.id === step))
   const shapes = (report?.values.shapes ?? NONE) as ShapeReport[]
   const drawn = useMemo(() => shapes.flatMap((r) => r.drawn ?? []), [shapes])
   const plane = report?.values.on as (PlaneValue & { covers?: Parameters<typeof wholeOf>[2] }) | undefined
-  return { drawn, plane }
+  const switched = (report?.values.switched ?? NOWHERE) as readonly Vec2[]
+  return { drawn, plane, switched }
 }
 
 function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
@@ -80,6 +83,8 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   if (!view && screen[0] > 0 && (plane || (saved.length === 0 && isGround(step))))
     setView(wholeOf(drawn, screen, plane?.covers))
   const letter = (id: string) => letterOf(saved.findIndex((s) => s.id === id))
+  const region = useRegion(report.drawn, report.switched, state?.region)
+  const meant = useMeant(region, state?.region)
   const loose = useMemo(() => looseEnds(drawn), [drawn])
   const tied = useTied(step, acts, saved, isDragged)
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene, tied, setDragged: (now) => setDragged({ drawn: now, since: report.drawn }) }) // prettier-ignore
@@ -119,7 +124,15 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
         {view && (
           <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
             <Grid view={view} screen={screen} />
-            <DrawnShapes drawn={drawn} view={view} screen={screen} picked={state.picked} kinds={acts.kinds} />
+            <DrawnShapes
+              drawn={drawn}
+              view={view}
+              screen={screen}
+              picked={state.picked}
+              kinds={acts.kinds}
+              region={region}
+              meant={meant}
+            />
             <Datum at={at([0, 0])} />
             <Loose points={loose} at={at} />
             <PickedEdges plane={plane} at={at} />
@@ -153,6 +166,8 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
         letter={letter}
         cursor={cursor}
         marks={tied.marks}
+        region={region}
+        meant={meant}
       />
     </section>
   )

@@ -1,9 +1,11 @@
 import type { Drawn } from '@/core/fields/drawn-shape'
+import type { Region } from '@/core/fields/region'
 import type { SavedShape } from '@/core/fields/shapes'
 import type { DrawingState } from '../store/drawing-state'
 import type { DrawingActs } from './drawing-acts'
 import type { Marked } from './marked'
 import type { Snapped } from './snapping'
+import type { Meant } from './use-region'
 
 export interface FootProps {
   acts: DrawingActs
@@ -14,4 +16,7 @@ export interface FootProps {
   cursor: Snapped | undefined
   /** What of the drawing can be tied. */
   marks: readonly Marked[]
+  /** What the drawing comes to, and the region of it that was clicked. */
+  region: Region | undefined
+  meant: Meant | undefined
 }

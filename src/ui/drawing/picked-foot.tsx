@@ -2,9 +2,7 @@
 import { useMemo } from 'react'
 import type { Drawn, ShapeRole } from '@/core/fields/drawn-shape'
 import type { SavedShape } from '@/core/fields/shapes'
-import { regionOf } from '@/core/fields/region'
-import { areaOf, boundsOf, contains, middleOf } from '@/core/profile/measure'
-import { piecesOf } from '@/core/profile/united'
+import { areaOf, boundsOf, middleOf } from '@/core/profile/measure'
 import { formatLength } from '@/core/units/length'
 import { describePick, type Pick as Picked } from '@/core/fit/picks'
 import type { BuildView } from '@/worker/views'
@@ -27,7 +25,7 @@ const ROLES: Readonly<Record<ShapeRole, string>> = {
 }
 
 /** What is picked and what can be done with it. */
-export function PickedFoot({ acts, state, drawn, saved, letter, marks }: FootProps) {
+export function PickedFoot({ acts, state, drawn, saved, letter, marks, region, meant }: FootProps) {
   const store = useProjectStore()
   const unit = useUnit()
   const [first] = state.picked
@@ -40,7 +38,7 @@ export function PickedFoot({ acts, state, drawn, saved, letter, marks }: FootPro
   if (!shape)
     return (
       <>
-        <Region drawn={drawn} state={state} />
+        <Clicked acts={acts} region={region} meant={meant} />
         <OpenEnds acts={acts} drawn={drawn} saved={saved} />
         <p className="text-soft">
           {saved.length === 0
@@ -85,7 +83,7 @@ export function PickedFoot({ acts, state, drawn, saved, letter, marks }: FootPro
         <FreeFigures acts={acts} shape={shape} drawn={it} />
         <Verb act={() => acts.takeOut(state.picked)}>take it out</Verb>
       </p>
-      <Ties acts={acts} marks={meant(state, marks)} quiet />
+      <Ties acts={acts} marks={tieable(state, marks)} quiet />
       <Told state={state} />
     </>
   )
@@ -132,7 +130,7 @@ const Told = ({ state }: Pick<FootProps, 'state'>) =>
   ) : null
 
 /** What is picked to be tied: of a shape the edge that was clicked, or all of it where it was picked by its letter. */
-function meant({ picked, marks }: FootProps['state'], all: readonly Marked[]): PickedMark[] {
+function tieable({ picked, marks }: FootProps['state'], all: readonly Marked[]): PickedMark[] {
   const whole = picked
     .filter((id) => !marks.some((m) => isOf(m.mark, id)))
     .flatMap((id) => all.find((m) => m.mark === id) ?? [])
@@ -210,30 +208,28 @@ const isFreePlace = (place: unknown): boolean =>
   typeof place === 'object' && place !== null && 'along' in place && typeof place.along === 'number'
 
 /** The region that was clicked, and what can be made of it alone. */
-function Region({ drawn, state }: Pick<FootProps, 'drawn' | 'state'>) {
+function Clicked({ acts, region, meant }: Pick<FootProps, 'acts' | 'region' | 'meant'>) {
   const actions = useActions()
   const offered = useAdditions().flatMap((a) => (a.offer?.goal === 'of a region' ? [a.offer] : []))
-  const { region: at } = state
   const unit = useUnit()
   const length = (mm: number) => formatLength(Math.round(mm * 100) / 100 + 0, unit)
-  const found = useMemo(() => {
-    const all = at && regionOf(drawn)
-    return all?.ok ? piecesOf(all.value.profile).find((r) => contains(r, at!)) : undefined
-  }, [drawn, at])
-  if (!found) return null
-  const [x0, y0, x1, y1] = boundsOf(found)
-  const [along, up] = middleOf(found)
+  if (!region || !meant) return null
+  const { cell, on } = meant
+  const [x0, y0, x1, y1] = boundsOf(cell)
+  const [along, up] = middleOf(cell)
   return (
     <p className="flex flex-wrap gap-x-4">
       <span>
-        A region of {areaOf(found).toFixed(1)} mm², {length(x1 - x0)} by {length(y1 - y0)}, its middle at{' '}
-        {length(along)}, {length(up)}
+        {on ? 'A region' : 'No material, a region'} of {areaOf(cell).toFixed(1)} mm², {length(x1 - x0)} by{' '}
+        {length(y1 - y0)}, its middle at {length(along)}, {length(up)}
       </span>
-      {offered.map((offer) => (
-        <Verb key={offer.key} act={() => actions.take(offer)}>
-          {offer.words}
-        </Verb>
-      ))}
+      <Verb act={() => acts.switchRegion(meant, region)}>{on ? 'switch it off' : 'switch it on'}</Verb>
+      {on &&
+        offered.map((offer) => (
+          <Verb key={offer.key} act={() => actions.take(offer)}>
+            {offer.words}
+          </Verb>
+        ))}
     </p>
   )
 }

@@ -1,11 +1,13 @@
 'use client'
 import { memo } from 'react'
 import type { Drawn } from '@/core/fields/drawn-shape'
+import type { Region } from '@/core/fields/region'
 import type { ShapeKind } from '@/core/fields/shape-kind'
 import type { Vec2 } from '@/core/geometry/vec'
 import { chordCount } from '@/core/profile/polygon'
-import { pointAt, type Segment } from '@/core/profile/segment'
+import { pointAt, type Profile, type Segment } from '@/core/profile/segment'
 import { type SheetView, toScreen } from './sheet-view'
+import type { Meant } from './use-region'
 
 /** Lines and arcs as a path of the screen. */
 export function pathOf(run: readonly Segment[], at: (p: Vec2) => Vec2, closed: boolean, within: number): string {
@@ -20,14 +22,27 @@ export function pathOf(run: readonly Segment[], at: (p: Vec2) => Vec2, closed: b
   )
 }
 
+const profilePath = ({ loops }: Profile, at: (p: Vec2) => Vec2, within: number): string =>
+  loops.map((l) => pathOf(l, at, true, within)).join('')
+
 export const regionsPath = (drawn: Drawn, at: (p: Vec2) => Vec2, within: number): string =>
-  drawn.regions.flatMap((r) => r.loops.map((l) => pathOf(l, at, true, within))).join('')
+  drawn.regions.map((r) => profilePath(r, at, within)).join('')
 
 export const openPath = (drawn: Drawn, at: (p: Vec2) => Vec2, within: number): string =>
   drawn.open.map((r) => pathOf(r, at, false, within)).join('')
 
 /** What is material, holes out, as one patch. */
-function Material({ drawn, at, within }: { drawn: readonly Drawn[]; at: (p: Vec2) => Vec2; within: number }) {
+function Material({
+  drawn,
+  at,
+  within,
+  region,
+}: {
+  drawn: readonly Drawn[]
+  at: (p: Vec2) => Vec2
+  within: number
+  region: Region | undefined
+}) {
   const of = (is: Drawn['is']) => drawn.filter((d) => d.is === is)
   return (
     <>
@@ -38,6 +53,9 @@ function Material({ drawn, at, within }: { drawn: readonly Drawn[]; at: (p: Vec2
         {of('hole').map((d) => (
           <path key={d.id} d={regionsPath(d, at, within)} fill="#000" fillRule="evenodd" />
         ))}
+        {region?.switched.map(
+          (s, i) => s && <path key={i} d={profilePath(s.cell, at, within)} fill={s.on ? '#fff' : '#000'} fillRule="evenodd" />, // prettier-ignore
+        )}
       </mask>
       <rect x={0} y={0} width="100%" height="100%" fill="#8fae94" fillOpacity={0.62} mask="url(#drawing-material)" />
     </>
@@ -82,19 +100,26 @@ export const DrawnShapes = memo(function DrawnShapes({
   screen,
   picked,
   kinds,
+  region,
+  meant,
 }: {
   drawn: readonly Drawn[]
+  region: Region | undefined
+  meant: Meant | undefined
   view: SheetView
   screen: Vec2
   picked: readonly string[]
   kinds: readonly ShapeKind[]
 }) {
   const at = (p: Vec2): Vec2 => toScreen(view, screen, p)
-  const within = 0.3 / view.scale
+  const within = 0.12 / view.scale
   const made = new Set(kinds.filter((k) => k.ofPicked).map((k) => k.kind))
   return (
     <>
-      <Material drawn={drawn} at={at} within={within} />
+      <Material drawn={drawn} at={at} within={within} region={region} />
+      {meant && (
+        <path d={profilePath(meant.cell, at, within)} fill="var(--figure)" fillOpacity={0.22} fillRule="evenodd" />
+      )}
       {drawn.map((d) => (
         <ShapeLines
           key={d.id}

@@ -1,3 +1,4 @@
+import { placesField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { settledField } from '../../fields/settled'
 import { shapesField } from '../../fields/shapes'
@@ -21,14 +22,21 @@ export const drawingStep = stepKind({
     on: planeField('The plane'),
     settled: settledField('What its free numbers were solved with'),
     shapes: shapesField('The shapes', SHAPE_KINDS),
+    switched: placesField('Regions that are switched', 0),
   },
   fieldNotes: {
     on: '`{"base": "ground" \\| "front" \\| "side", "off": formula}`, or a flat face of a part: `{"part": id, "face": kept face, "off": formula, "datum": "middle" \\| "corner" \\| "other"}` (with `other`, the middle or axis of the face `"of": {"part", "face"}`); `"and": {"part", "face"}` for the plane midway to another face; `"edge": "low" \\| "right" \\| "up" \\| "left"` and `"angle"` to turn it about an edge of what the face covers', // prettier-ignore
     settled:
       'by `shape.field`, the figures that its free numbers were last solved with; left out, they are taken as they are',
+    switched: 'places in regions that are the other than their shapes say: no material where there was some, material in a hole or between outlines; a region ends at every outline', // prettier-ignore
     shapes: 'a list of `{"id", "kind", "fields"}`; the kinds are listed below',
   },
-  sentence: ['Drawing on', { field: 'on', after: '.' }, { field: 'shapes' }],
+  sentence: [
+    'Drawing on',
+    { field: 'on', after: '.' },
+    { field: 'switched', given: true, before: 'Switched at', after: '.' },
+    { field: 'shapes' },
+  ],
   publishes: [DRAWING],
   facts: { width: 'from left to right', height: 'from the lowest to the highest point' },
   start: startDrawing,
@@ -39,18 +47,20 @@ export const drawingStep = stepKind({
       fields: { shapes: [{ id: 'plate', kind: 'rectangle', fields: { width: '40', height: '24' } }, { id: 'bore', kind: 'circle', fields: { across: '8', is: 'hole' } }] }, // prettier-ignore
     },
   ],
-  build: ({ on, shapes }) => {
+  build: ({ on, shapes, switched }) => {
     const first = shapes.problems[0]
-    if (first) return raise(first.problem.kind, first.problem.message, 'shapes')
-    const region = regionOf(shapes.drawn)
+    if (first) return raise(first.problem.kind, `${first.letter}: ${first.problem.message}`, 'shapes')
+    const region = regionOf(shapes.drawn, switched)
     if (!region.ok) return raise(region.problem.kind, region.problem.message, 'shapes')
-    const { profile, open } = region.value
+    const { profile, areas, open } = region.value
+    const lost = region.value.switched.indexOf(undefined)
+    if (lost >= 0) return raise('no-region', `Place ${lost + 1} of what is switched lies in no shape that goes round it.`, 'switched') // prettier-ignore
     const [x0, y0, x1, y1] = profile.loops.length > 0 ? boundsOf(profile) : [0, 0, 0, 0]
     return {
       parts: [],
       rows: [],
       facts: { width: x1 - x0, height: y1 - y0 },
-      published: [leaving(DRAWING, { plane: on, profile, open })],
+      published: [leaving(DRAWING, { plane: on, profile, areas, open })],
       notes: notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
     }
   },

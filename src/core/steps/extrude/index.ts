@@ -126,10 +126,10 @@ function leaningTool(values: Values, begun: Drawing, names: ExtrusionNames, { ke
   return kernel.place(halves.length > 1 ? kernel.union(halves) : halves[0]!, plane.frame)
 }
 
-function whatOf({ profile: all, open }: Drawing, { what, wall, only }: Values): Profile {
+function whatOf({ profile: all, areas, open }: Drawing, { what, wall, only }: Values): Profile {
   if (all.loops.length === 0)
     return raise('open', open.length > 0 ? 'Nothing in the drawing closes yet: its lines have open ends.' : 'There is nothing in the drawing yet that could be drawn out.', 'drawing') // prettier-ignore
-  const profile = only.length === 0 ? all : regionsAt(all, only)
+  const profile = only.length === 0 ? all : regionsAt({ profile: all, areas }, only)
   if (what === 'region') return profile
   const inner = expectOk(offsetProfile(profile, -wall))
   return inner.loops.length === 0 ? raise('wall', `A wall of ${wall.toFixed(2)} mm fills all of it; take all of it, or a thinner wall.`, 'wall') : expectOk(difference(profile, inner)) // prettier-ignore

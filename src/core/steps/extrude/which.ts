@@ -3,8 +3,10 @@ import { apply, invert, movedAlong, turn } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import { contains } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
-import { raise } from '../../result'
-import { piecesOf } from '../../profile/united'
+import { expectOk, raise } from '../../result'
+import { cellAt } from '../../profile/cells'
+import { piecesOf, united } from '../../profile/united'
+import type { Drawing } from '../drawn'
 
 /** The plane of a drawing moved along its normal to another one. */
 export function parallelPlane(plane: PlaneValue, to: PlaneValue): PlaneValue {
@@ -15,12 +17,13 @@ export function parallelPlane(plane: PlaneValue, to: PlaneValue): PlaneValue {
   return { frame, ...(to.part === undefined ? {} : { part: to.part }) }
 }
 
-/** The regions of a drawing that places lie in. */
-export function regionsAt(all: Profile, places: readonly Vec2[]): Profile {
-  const pieces = piecesOf(all)
-  const meant = places.map((p, i) => {
+/** The regions of a drawing that places lie in: each ends at every outline. */
+export function regionsAt({ profile, areas }: Pick<Drawing, 'profile' | 'areas'>, places: readonly Vec2[]): Profile {
+  const pieces = piecesOf(profile)
+  const meant = places.map((p, i): Profile => {
     const piece = pieces.find((r) => contains(r, p))
-    return piece ?? raise('no-region', `Place ${i + 1} lies in no region of the drawing; there is no material there.`, 'only') // prettier-ignore
+    if (!piece) return raise('no-region', `Place ${i + 1} lies in no region of the drawing; there is no material there.`, 'only') // prettier-ignore
+    return areas.length > 0 ? (expectOk(cellAt(areas, p)) ?? piece) : piece
   })
-  return { loops: [...new Set(meant)].flatMap((r) => r.loops) }
+  return expectOk(united(meant))
 }
