@@ -1,11 +1,16 @@
 import type { Vec2 } from '../geometry/vec'
 import { chain } from '../outlines/chain'
 import { cellAt, meet } from '../profile/cells'
-import { contains } from '../profile/measure'
+import { areaOf, contains, perimeterOf } from '../profile/measure'
 import type { Profile, Segment } from '../profile/segment'
-import { closedRegion, MEET, united, without } from '../profile/united'
+import { closedRegion, MEET, piecesOf, united, without } from '../profile/united'
 import { ok, type Result } from '../result'
 import type { Drawn } from './drawn-shape'
+
+/** Pieces thinner than this are where outlines nearly met, mm. */
+export const SLIVER = 0.02
+/** A long thin piece is as wide as twice its area by its edge. */
+const isSliver = (piece: Profile): boolean => (2 * areaOf(piece)) / perimeterOf(piece) < SLIVER
 
 /** What the shapes of a drawing come to. */
 export interface Region {
@@ -16,6 +21,8 @@ export interface Region {
   areas: Profile[]
   /** Runs of material or holes that do not close. */
   open: Segment[][]
+  /** Pieces too thin to mean anything, which are left out of it. */
+  slivers: Profile[]
   /** For each place that is switched, the region round it and whether it is material now; none where no shape goes round it. */
   switched: ({ cell: Profile; on: boolean } | undefined)[]
 }
@@ -53,5 +60,8 @@ export function regionOf(drawn: readonly Drawn[], switched: readonly Vec2[] = []
     if (!next.ok) return next
     profile = next.value
   }
-  return ok({ profile, all, areas, open, switched: cells })
+  const pieces = piecesOf(profile)
+  const slivers = pieces.filter(isSliver)
+  if (slivers.length > 0) profile = { loops: pieces.filter((p) => !slivers.includes(p)).flatMap((p) => p.loops) }
+  return ok({ profile, all, areas, open, slivers, switched: cells })
 }

@@ -4,13 +4,14 @@ import type { ProjectStep } from '@/core/document/schema'
 import type { Drawn, PlaneValue } from '@/core/fields/drawn-shape'
 import type { SavedShape, ShapeReport } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
+import { middleOf } from '@/core/profile/measure'
 import type { SceneView } from '../scene/scene-view'
 import { letterOf } from '@/core/fields/shape-letters'
 import { useDocument, useProject, useProjectStore } from '../store/store'
 import { DrawingActs } from './drawing-acts'
 import { DrawingFoot } from './drawing-foot'
-import { Datum, FreePoints, Grid, InHand, Loose, PickedEdges, PickedMarks, TieLetters } from './drawing-marks'
-import { looseEnds } from './loose-ends'
+import { Crossed, Datum, FreePoints, Grid, InHand, Loose, PickedEdges, PickedMarks, TieLetters } from './drawing-marks'
+import { crossings, looseEnds } from './loose-ends'
 import { DrawnShapes } from './shape-paths'
 import { type SheetView, toScreen, wholeOf } from './sheet-view'
 import { type Snapped, snapped, stepAt } from './snapping'
@@ -86,6 +87,8 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const region = useRegion(report.drawn, report.switched, state?.region)
   const meant = useMeant(region, state?.region)
   const loose = useMemo(() => looseEnds(drawn), [drawn])
+  const crossed = useMemo(() => crossings(report.drawn), [report.drawn])
+  const slivers = useMemo(() => region?.slivers.map(middleOf) ?? [], [region])
   const tied = useTied(step, acts, saved, isDragged)
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene, tied, setDragged: (now) => setDragged({ drawn: now, since: report.drawn }) }) // prettier-ignore
   if (!state) return null
@@ -135,6 +138,8 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
             />
             <Datum at={at([0, 0])} />
             <Loose points={loose} at={at} />
+            <Crossed points={crossed} at={at} />
+            <Crossed points={slivers} at={at} />
             <PickedEdges plane={plane} at={at} />
             <PickedMarks
               marks={tied.marks.filter((m) => state.marks.some((p) => p.mark === m.mark && p.what === m.what))}

@@ -54,6 +54,15 @@ export const Loose = ({ points, at }: { points: readonly { at: Vec2 }[]; at: (p:
     )
   })
 
+/** Places where lines cross without meeting, and slivers that are left out. */
+export const Crossed = ({ points, at }: { points: readonly Vec2[]; at: (p: Vec2) => Vec2 }) =>
+  points.map((p, i) => {
+    const [x, y] = at(p)
+    return (
+      <path key={i} d={`M${x - 6} ${y - 6}l12 12M${x - 6} ${y + 6}l12 -12`} stroke="var(--ochre)" strokeWidth={2} />
+    )
+  })
+
 /** Places that can be dragged; through one that moves along one way only, a short stroke shows it. */
 export const FreePoints = ({ points, at }: { points: readonly FreePoint[]; at: (p: Vec2) => Vec2 }) =>
   points.map(({ mark, at: p, freedom }) => {

@@ -13,7 +13,7 @@ import { useActions } from '../actions/actions-context'
 import { useProject, useProjectStore, useUnit } from '../store/store'
 import type { DrawingActs } from './drawing-acts'
 import type { FootProps } from './foot-props'
-import { looseEnds, mended } from './loose-ends'
+import { crossings, looseEnds, mended } from './loose-ends'
 import { isOf, type Marked } from './marked'
 import { tiesFor } from './tie-acts'
 import { Verb } from './verb'
@@ -234,18 +234,23 @@ function Clicked({ acts, region, meant }: Pick<FootProps, 'acts' | 'region' | 'm
   )
 }
 
-/** How many ends are open, and what can be done about it. */
+/** How many ends are open and lines cross without meeting, and what can be done about it. */
 function OpenEnds({ acts, drawn, saved }: Pick<FootProps, 'acts' | 'drawn' | 'saved'>) {
   const ends = useMemo(() => looseEnds(drawn), [drawn])
+  const crossed = useMemo(() => crossings(drawn).length, [drawn])
   const can = useMemo(() => mended(saved, ends) !== undefined, [saved, ends])
   if (ends.length === 0) return null
   return (
     <p className="text-ochre">
-      ▲ {ends.length === 1 ? 'One end meets no other' : `${ends.length} ends meet no other`}, so nothing is made there.{' '}
+      ▲ {ends.length === 1 ? 'One end meets no other' : `${ends.length} ends meet no other`}
+      {crossed > 0 && `, and lines cross at ${crossed === 1 ? 'one place' : `${crossed} places`} without meeting`}, so
+      nothing is made there.{' '}
       {can ? (
         <Verb act={() => acts.mend()}>let those that are near meet</Verb>
       ) : (
-        <span className="text-soft">Draw what is missing between them, or make them guides.</span>
+        <span className="text-soft">
+          {crossed > 0 ? 'Pick two that cross to trim them' : 'Draw what is missing between them'}, or make them guides.
+        </span>
       )}
     </p>
   )

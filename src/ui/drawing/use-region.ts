@@ -6,13 +6,17 @@ import { cellAt } from '@/core/profile/cells'
 import { contains } from '@/core/profile/measure'
 import type { Profile } from '@/core/profile/segment'
 
-/** What the drawing comes to, once it is asked for: where it was clicked, or something is switched in it. */
+/** Of drawings with fewer lines and arcs it is known at once what they come to. */
+const SMALL = 150
+
+/** What the drawing comes to; of one with many lines once it is asked for: where it was clicked, or something is switched in it. */
 export function useRegion(
   drawn: readonly Drawn[],
   switched: readonly Vec2[],
   clicked: Vec2 | undefined,
 ): Region | undefined {
-  const asked = clicked !== undefined || switched.length > 0
+  const small = useMemo(() => drawn.reduce((sum, d) => sum + [...d.regions.flatMap((r) => r.loops), ...d.open].flat().length, 0) < SMALL, [drawn]) // prettier-ignore
+  const asked = small || clicked !== undefined || switched.length > 0
   return useMemo(() => {
     const found = asked ? regionOf(drawn, switched) : undefined
     return found?.ok ? found.value : undefined

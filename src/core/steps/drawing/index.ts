@@ -2,12 +2,14 @@ import { placesField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { settledField } from '../../fields/settled'
 import { shapesField } from '../../fields/shapes'
-import { areaOf, boundsOf, perimeterOf } from '../../profile/measure'
+import { areaOf, boundsOf, middleOf, perimeterOf } from '../../profile/measure'
+import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
 import { DRAWING } from '../drawn'
 import { leaving, stepKind } from '../step-kind'
+import { leftovers } from './leftovers'
 import { offerDrawings, startDrawing } from './offers'
-import { regionOf } from '../../fields/region'
+import { regionOf, SLIVER } from '../../fields/region'
 import { piecesOf } from '../../profile/united'
 import { SHAPE_KINDS } from './shapes'
 
@@ -39,6 +41,7 @@ export const drawingStep = stepKind({
   ],
   publishes: [DRAWING],
   facts: { width: 'from left to right', height: 'from the lowest to the highest point' },
+  checks: [leftovers],
   start: startDrawing,
   offers: offerDrawings,
   example: [
@@ -61,10 +64,19 @@ export const drawingStep = stepKind({
       rows: [],
       facts: { width: x1 - x0, height: y1 - y0 },
       published: [leaving(DRAWING, { plane: on, profile, areas, open })],
-      notes: notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
+      notes: [
+        ...notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
+        ...sliversNote(region.value.slivers),
+      ],
     }
   },
 })
+
+function sliversNote(slivers: readonly Profile[]): string[] {
+  const places = slivers.map((s) => middleOf(s).map((v) => Number(v.toFixed(2))).join(', ')) // prettier-ignore
+  if (places.length === 0) return []
+  return [`Left out, as thinner than ${SLIVER} mm: ${places.length === 1 ? 'a sliver' : `${places.length} slivers`} at ${places.slice(0, 3).join(' and ')}.`] // prettier-ignore
+}
 
 function notesOf(shapes: number, profile: Parameters<typeof areaOf>[0], open: number, pieces: number): string[] {
   if (shapes === 0) return []
