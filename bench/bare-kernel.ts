@@ -1,8 +1,11 @@
 import Module, { type Manifold, type ManifoldToplevel, type Mesh } from 'manifold-3d'
+import type { Profile } from '../src/core/profile/segment'
+import { toPolygons } from '../src/core/profile/polygon'
 import { Kernel, type Solid } from '../src/core/kernel/kernel'
 
 /** One call to the kernel, in terms of the results of earlier ones. */
 type Call =
+  | { kind: 'extrude'; polygons: [number, number][][]; from: number; to: number }
   | { kind: 'mesh'; positions: Float32Array; indices: Uint32Array }
   | { kind: 'union' | 'difference' | 'intersect'; of: number[] }
   | { kind: 'place'; of: number; matrix: number[] }
@@ -17,7 +20,7 @@ export async function recordCalls(work: () => Promise<void>): Promise<Call[]> {
   const prototype = Kernel.prototype as unknown as Patched
   const originals = {
     ...Object.fromEntries(
-      ['fromFaced', 'union', 'subtract', 'intersect', 'place', 'read'].map((n) => [n, prototype[n]!]),
+      ['extrude', 'fromFaced', 'union', 'subtract', 'intersect', 'place', 'read'].map((n) => [n, prototype[n]!]),
     ),
   }
   const note = (call: Call, solid: Solid) => void number.set(solid, calls.push(call) - 1)
@@ -29,7 +32,24 @@ export async function recordCalls(work: () => Promise<void>): Promise<Call[]> {
     }
   }
   const known = (s: Solid) => number.get(s)!
+  // What is drawn out of an outline the kernel alone would draw out too.
+  let within = false
+  const ownExtrude = originals.extrude!
+  originals.extrude = function (this: unknown, ...args: unknown[]) {
+    within = true
+    try {
+      return ownExtrude.apply(this, args)
+    } finally {
+      within = false
+    }
+  }
+  patch('extrude', ([profile, from, to, how], result) => {
+    const { tolerance } = how as { tolerance: number }
+    const polygons = toPolygons(profile as Profile, tolerance).map((p) => p.points.map(([x, y]): [number, number] => [x, y])) // prettier-ignore
+    note({ kind: 'extrude', polygons, from: from as number, to: to as number }, result)
+  })
   patch('fromFaced', ([mesh], result) => {
+    if (within) return
     const { positions, indices } = mesh as { positions: number[]; indices: number[] }
     note({ kind: 'mesh', positions: Float32Array.from(positions), indices: Uint32Array.from(indices) }, result)
   })
@@ -58,7 +78,7 @@ export async function recordCalls(work: () => Promise<void>): Promise<Call[]> {
   try {
     await work()
   } finally {
-    Object.assign(prototype, originals)
+    Object.assign(prototype, { ...originals, extrude: ownExtrude })
   }
   return calls
 }
@@ -71,7 +91,7 @@ export async function replay(calls: readonly Call[]): Promise<void> {
     wasm = await Module()
     wasm.setup()
   }
-  const { Manifold, Mesh: MeshClass } = wasm
+  const { CrossSection, Manifold, Mesh: MeshClass } = wasm
   const made: (Manifold | undefined)[] = []
   const at = (i: number) => made[i]!
   for (const call of calls)
@@ -87,6 +107,14 @@ export async function replay(calls: readonly Call[]): Promise<void> {
           ),
         )
         break
+      case 'extrude': {
+        const section = new CrossSection(call.polygons, 'Positive')
+        const solid = section.extrude(call.to - call.from)
+        made.push(solid.translate([0, 0, call.from]))
+        section.delete()
+        solid.delete()
+        break
+      }
       case 'union':
         made.push(Manifold.union(call.of.map(at)))
         break

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../geometry/vec'
 import { chain } from '../outlines/chain'
-import { cellAt, meet } from '../profile/cells'
+import { cellAt, someMeet } from '../profile/cells'
 import { areaOf, contains, perimeterOf } from '../profile/measure'
 import type { Profile, Segment } from '../profile/segment'
 import { closedRegion, MEET, piecesOf, united, without } from '../profile/united'
@@ -46,7 +46,7 @@ export function regionOf(drawn: readonly Drawn[], switched: readonly Vec2[] = []
   const plain = without(material.area.value, holes.area.value)
   if (!plain.ok) return plain
   const all = [...material.areas, ...holes.areas].filter((a) => a.loops.length > 0)
-  const areas = all.some((a, i) => all.some((b, k) => k > i && meet(a, b))) ? all : []
+  const areas = someMeet(all) ? all : []
   const open = [...material.open, ...holes.open]
   let profile = plain.value
   const cells: Region['switched'] = []

@@ -49,6 +49,8 @@ export interface ShapeKind {
     string | { field: string; before?: string; after?: string; when?: readonly [string, string]; given?: true }
   )[]
   drawn?: DrawnBy
+  /** Which of its figures stand in the drawing, each at a round or straight edge of it by name; empty: at all of it. */
+  figuresAt?: Readonly<Record<string, string>>
   /** Fields of one that is made of shapes that are picked, and how that is offered. */
   ofPicked?: {
     words: string

@@ -13,6 +13,7 @@ import {
 } from './mesh-builder'
 import { grown } from './grown'
 import { placeShape, toColumns } from './placed-shape'
+import { ears } from './ears'
 import { joined, lathed, prism, sliced, triangulate } from './polygons'
 import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
@@ -197,7 +198,7 @@ export class Kernel {
     return this.own(handle, new Map([[id, mesh.tags]]))
   }
 
-  private readonly triangulate = (polygons: Vec2[][]) => triangulate(this.wasm, polygons)
+  private readonly triangulate = (polygons: Vec2[][]) => ears(polygons) ?? triangulate(this.wasm, polygons)
 
   union(solids: readonly Solid[]): Solid {
     const first = solids[0]

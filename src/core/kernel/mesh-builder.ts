@@ -81,9 +81,28 @@ export function extrusionMesh(
   tolerance: number,
   triangulate: Triangulate,
 ): FacedMesh {
-  const polygons = toPolygons(profile, tolerance)
+  const { polygons, flat } = cornersOf(profile, tolerance, triangulate)
   const sides = sidesOf(profile.loops, names, wallShape)
-  return prism(polygons, polygons, z0, z1, names, sides, triangulate)
+  return prism([polygons, polygons], [flat, flat], [z0, z1], names, sides)
+}
+
+type Triangles = ReturnType<Triangulate>
+interface Corners {
+  tolerance: number
+  polygons: readonly TracedPolygon[]
+  flat: Triangles
+}
+
+/** Of outlines that were drawn out last: while a height is dragged they stay what they are. */
+const known = new WeakMap<Profile, Corners>()
+
+function cornersOf(profile: Profile, tolerance: number, triangulate: Triangulate): Corners {
+  const before = known.get(profile)
+  if (before?.tolerance === tolerance) return before
+  const polygons = toPolygons(profile, tolerance)
+  const corners = { tolerance, polygons, flat: triangulate(polygons.map((p) => p.points)) }
+  known.set(profile, corners)
+  return corners
 }
 
 /**
@@ -111,17 +130,18 @@ export function taperMesh(
     return { points, segment }
   }
   const sides = sidesOf([lower], names, (s, _, i) => taperShape(s, upper[i]!, z0, z1))
-  return prism([traced(lower)], [traced(upper)], z0, z1, names, sides, triangulate)
+  const levels = [[traced(lower)], [traced(upper)]] as const
+  const [flat, lid] = levels.map((l) => triangulate(l.map((p) => p.points))) as [Triangles, Triangles]
+  return prism(levels, [flat, lid], [z0, z1], names, sides)
 }
 
+/** Sides between two outlines with the same run of corners, closed by the triangles of each. */
 function prism(
-  lower: readonly TracedPolygon[],
-  upper: readonly TracedPolygon[],
-  z0: number,
-  z1: number,
+  [lower, upper]: readonly [readonly TracedPolygon[], readonly TracedPolygon[]],
+  [flat, lid]: readonly [Triangles, Triangles],
+  [z0, z1]: readonly [number, number],
   names: ExtrusionNames,
   sides: Sides,
-  triangulate: Triangulate,
 ): FacedMesh {
   const positions: number[] = []
   const indices: number[] = []
@@ -129,12 +149,9 @@ function prism(
   const count = lower.reduce((sum, p) => sum + p.points.length, 0)
   for (const { points } of lower) for (const [x, y] of points) positions.push(x, y, z0)
   for (const { points } of upper) for (const [x, y] of points) positions.push(x, y, z1)
-  for (const [level, polygons] of [lower, upper].entries())
-    for (const [a, b, c] of triangulate(polygons.map((p) => p.points))) {
-      if (level === 0) indices.push(a!, c!, b!)
-      else indices.push(a! + count, b! + count, c! + count)
-      faces.push(level)
-    }
+  for (const [a, b, c] of flat) indices.push(a!, c!, b!)
+  for (const [a, b, c] of lid) indices.push(a! + count, b! + count, c! + count)
+  faces.push(...flat.map(() => 0), ...lid.map(() => 1))
   let first = 0
   for (const [l, { points, segment }] of lower.entries()) {
     for (let i = 0; i < points.length; i++) {

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec'
+import { inPolygon } from '../profile/polygon'
 import { fail, ok, type Result } from '../result'
 import type { Contour } from './contours'
 import type { Window } from './straighten'
@@ -36,14 +37,4 @@ export function holesOf(outside: Contour, all: readonly Contour[]): Contour[] {
   const inside = all.filter((c) => c !== outside && inPolygon(outside.points, c.points[0]!))
   const islands = inside.filter((c) => c.area > 0)
   return inside.filter((c) => c.area < 0 && !islands.some((i) => inPolygon(i.points, c.points[0]!)))
-}
-
-/** True inside a closed polygon, whichever way it runs. */
-export function inPolygon(points: readonly Vec2[], [x, y]: Vec2): boolean {
-  let inside = false
-  for (const [i, a] of points.entries()) {
-    const b = points[(i + 1) % points.length]!
-    if (a[1] > y !== b[1] > y && x < a[0] + ((y - a[1]) / (b[1] - a[1])) * (b[0] - a[0])) inside = !inside
-  }
-  return inside
 }

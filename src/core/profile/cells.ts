@@ -20,12 +20,16 @@ export function cellAt(areas: readonly Profile[], p: Vec2): Result<Profile | und
     if (!rest.ok) return rest
     if (rest.value.loops.length > 0) less(rest.value)
   }
-  for (const other of areas) if (!own.includes(other) && cell.ok && meet(cell.value, other)) less(other)
+  for (const other of areas)
+    if (!own.includes(other) && cell.ok && boxesMeet(boundsOf(cell.value), boundsOf(other))) less(other)
   return cell.ok ? ok(piecesOf(cell.value).find((piece) => contains(piece, p))) : cell
 }
 
-/** True if regions overlap, touch or lie in one another as far as their boxes say. */
-export function meet(a: Profile, b: Profile): boolean {
-  const [p, q] = [boundsOf(a), boundsOf(b)]
-  return p[0] <= q[2] && q[0] <= p[2] && p[1] <= q[3] && q[1] <= p[3]
+type Box = ReturnType<typeof boundsOf>
+const boxesMeet = (p: Box, q: Box): boolean => p[0] <= q[2] && q[0] <= p[2] && p[1] <= q[3] && q[1] <= p[3]
+
+/** True if some of the regions overlap, touch or lie in one another, as far as their boxes say. */
+export function someMeet(areas: readonly Profile[]): boolean {
+  const boxes = areas.map(boundsOf)
+  return boxes.some((p, i) => boxes.some((q, k) => k > i && boxesMeet(p, q)))
 }

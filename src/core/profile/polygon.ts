@@ -43,3 +43,13 @@ export function polygonArea(points: readonly Vec2[]): number {
   }
   return twice / 2
 }
+
+/** True inside a closed polygon, whichever way it runs. */
+export function inPolygon(points: readonly Vec2[], [x, y]: Vec2): boolean {
+  let inside = false
+  for (const [i, a] of points.entries()) {
+    const b = points[(i + 1) % points.length]!
+    if (a[1] > y !== b[1] > y && x < a[0] + ((y - a[1]) / (b[1] - a[1])) * (b[0] - a[0])) inside = !inside
+  }
+  return inside
+}

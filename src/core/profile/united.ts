@@ -77,12 +77,11 @@ function tried(work: (a: Profile, b: Profile) => Result<Profile>, a: Profile, b:
 
 /** The separate pieces that a region falls into, each with its holes. */
 export function piecesOf({ loops }: Profile): Profile[] {
-  const outside = loops.filter(windsLeft)
-  return outside.map((loop) => {
+  const signed = loops.map((loop) => ({ loop, left: loopArea(loop) > 0 }))
+  const holes = signed.filter((s) => !s.left)
+  return signed.flatMap(({ loop, left }) => {
+    if (!left) return []
     const own = { loops: [loop] }
-    const holes = loops.filter((h) => !windsLeft(h) && contains(own, h[0]!.a))
-    return { loops: [loop, ...holes] }
+    return [{ loops: [loop, ...holes.filter((h) => contains(own, h.loop[0]!.a)).map((h) => h.loop)] }]
   })
 }
-
-const windsLeft = (loop: Loop): boolean => loopArea(loop) > 0

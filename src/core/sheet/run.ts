@@ -67,13 +67,23 @@ export function accept(
       token: token.name,
       step: step.id,
       data,
-      key: contentKey(data),
+      key: keyOf(data),
       facts: output.facts ?? {},
       as: kind.kind,
       ...about,
     })
     run.left.push({ step: step.id, token: token.name, ...about })
   }
+}
+
+const keys = new WeakMap<object, string>()
+
+/** The key of what a step left; what it leaves again is the same object. */
+function keyOf(data: unknown): string {
+  if (typeof data !== 'object' || data === null) return contentKey(data)
+  const key = keys.get(data) ?? contentKey(data)
+  keys.set(data, key)
+  return key
 }
 
 /** The names that the steps of a sheet tell, when all of them can be built. */

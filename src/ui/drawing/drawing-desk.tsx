@@ -12,6 +12,7 @@ import { DrawingActs } from './drawing-acts'
 import { DrawingFoot } from './drawing-foot'
 import { Crossed, Datum, FreePoints, Grid, InHand, Loose, PickedEdges, PickedMarks, TieLetters } from './drawing-marks'
 import { crossings, looseEnds } from './loose-ends'
+import { ShapeFigures, standing } from './shape-figures'
 import { DrawnShapes } from './shape-paths'
 import { type SheetView, toScreen, wholeOf } from './sheet-view'
 import { type Snapped, snapped, stepAt } from './snapping'
@@ -91,6 +92,13 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const slivers = useMemo(() => region?.slivers.map(middleOf) ?? [], [region])
   const tied = useTied(step, acts, saved, isDragged)
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene, tied, setDragged: (now) => setDragged({ drawn: now, since: report.drawn }) }) // prettier-ignore
+  const picked = state?.picked
+  const figures = useMemo(
+    () => standing(saved, acts.kinds, picked ?? [], tied.marks),
+    // The step says which shapes are saved.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [step.fields.shapes, acts, picked, tied.marks],
+  )
   if (!state) return null
   const scale = view?.scale ?? 1
   const at = (p: Vec2): Vec2 => (view ? toScreen(view, screen, p) : [0, 0])
@@ -160,6 +168,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
           </svg>
         )}
       </div>
+      {view && !isDragged && !state.tool && <ShapeFigures acts={acts} figures={figures} at={at} letter={letter} />}
       <button type="button" className="figure absolute top-3 left-4 z-10 bg-sheet px-2" onClick={() => acts.leave()}>
         done with the drawing
       </button>

@@ -16,6 +16,7 @@ import {
   BufferGeometry,
   Vector3,
 } from 'three'
+import { inPolygon, polygonArea } from '@/core/profile/polygon'
 
 type Axis = 'x' | 'y' | 'z'
 export type Polygon = readonly (readonly [number, number])[]
@@ -76,23 +77,12 @@ export function capGroup(
 }
 
 function shapesOf(polygons: readonly Polygon[]): Shape[] {
-  const area = (p: Polygon) =>
-    p.reduce((sum, a, i) => sum + a[0] * p[(i + 1) % p.length]![1] - p[(i + 1) % p.length]![0] * a[1], 0) / 2
   const points = (p: Polygon) => p.map(([x, y]) => new Vector2(x, y))
-  const outer = polygons.filter((p) => area(p) > 0).sort((a, b) => area(a) - area(b))
+  const outer = polygons.filter((p) => polygonArea(p) > 0).sort((a, b) => polygonArea(a) - polygonArea(b))
   const shapes = outer.map((p) => ({ polygon: p, shape: new Shape(points(p)) }))
-  for (const hole of polygons.filter((p) => area(p) < 0)) {
-    const home = shapes.find((s) => inside(hole[0]!, s.polygon))
+  for (const hole of polygons.filter((p) => polygonArea(p) < 0)) {
+    const home = shapes.find((s) => inPolygon(s.polygon, hole[0]!))
     home?.shape.holes.push(new Path(points(hole)))
   }
   return shapes.map((s) => s.shape)
-}
-
-function inside([x, y]: readonly [number, number], polygon: Polygon): boolean {
-  let odd = false
-  for (const [i, [ax, ay]] of polygon.entries()) {
-    const [bx, by] = polygon[(i + 1) % polygon.length]!
-    if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) odd = !odd
-  }
-  return odd
 }

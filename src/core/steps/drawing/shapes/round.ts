@@ -30,6 +30,7 @@ export const circleShape = shapeKind({
     figures: ['across'],
     start: ([at], [a, b]) => ({ at, across: pointed(2 * gap2(a!, b!)) }),
   },
+  figuresAt: { across: '' },
   bones: (given) => {
     const middle = given.spot('at')
     return { points: { middle }, rounds: { '': { centre: middle, radius: times(given.length('across'), 0.5) } } }

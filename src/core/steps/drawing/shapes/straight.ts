@@ -84,6 +84,7 @@ export const rectangleShape = shapeKind({
       return { ...sizes, at: shifted(at!, lower.x, lower.y) }
     },
   },
+  figuresAt: { width: 'low', height: 'right' },
   bones: (given) => {
     const [width, height, at] = [given.length('width'), given.length('height'), given.spot('at')]
     const [c, s] = direction(given.angle('turn'))
@@ -128,6 +129,7 @@ export const slotShape = shapeKind({
     figures: ['across'],
     start: ([from, to], [a, b, c]) => ({ from, to, across: pointed(2 * fromLine(a!, b!, c ?? b!)) }),
   },
+  figuresAt: { across: 'end' },
   bones: (given) => {
     const [from, to, radius] = [given.spot('from'), given.spot('to'), times(given.length('across'), 0.5)]
     return {
@@ -178,6 +180,7 @@ export const polygonShape = shapeKind({
     figures: ['across', 'sides'],
     start: ([at], [a, b]) => ({ at, across: pointed(2 * gap2(a!, b!) * Math.cos(Math.PI / 6)) }),
   },
+  figuresAt: { across: '' },
   bones: (given) => {
     const middle = given.spot('at')
     return { points: { middle }, rounds: { '': { centre: middle, radius: times(given.length('across'), 0.5) } } }
