@@ -8,7 +8,7 @@ import { ok, type Result } from '../result'
 import type { Drawn } from './drawn-shape'
 
 /** Pieces thinner than this are where outlines nearly met, mm. */
-export const SLIVER = 0.02
+export const SLIVER = 0.002
 /** A long thin piece is as wide as twice its area by its edge. */
 const isSliver = (piece: Profile): boolean => (2 * areaOf(piece)) / perimeterOf(piece) < SLIVER
 
