@@ -48,6 +48,14 @@ await page.getByRole('button', { name: 'done with the drawing' }).first().click(
 await shot('drawn')
 
 await page.goto(base)
+await page.getByRole('link', { name: 'Open Vent bracket', exact: true }).click()
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByLabel('Build sheet').locator('[data-step]').nth(3).getByRole('button', { name: /^The length, / }).focus() // prettier-ignore
+await page.getByText(/^adds /).waitFor()
+await page.waitForTimeout(1500)
+await shot('effect')
+
+await page.goto(base)
 await page.getByRole('link', { name: 'Open Frame hinge', exact: true }).click()
 await page.getByRole('button', { name: 'Gather', exact: true }).click()
 await page.getByRole('button', { name: 'frame-hinge', exact: true }).click()
