@@ -10,6 +10,7 @@ import { saysNew } from '@/core/ties/says-new'
 import { solutionOf } from '@/core/ties/solution'
 import { newId } from '../new-id'
 import type { CaughtTie, PickedMark } from '../store/drawing-state'
+import { markedOf } from './marked'
 import { completed, kindIn, pageDraft } from './page-draft'
 
 /** The drawing as it stands: its shapes, and what is needed to work them out. */
@@ -41,6 +42,9 @@ function fitting(whats: readonly MarkOf[], marks: readonly PickedMark[]): string
   return out.every((m) => m !== undefined) ? (out as string[]) : undefined
 }
 
+/** A line shorter than this is a point, mm. */
+const NO_LENGTH = 1e-6
+
 /** The drawing with a tie more, if it can be had; or why not. */
 export function withTie(
   { shapes, kinds, workOut, settled }: Standing,
@@ -55,7 +59,10 @@ export function withTie(
   const problem = now.problems.find((p) => p.shape === id) ?? now.problems[0]
   if (problem) return { told: problem.problem.message }
   const draft = pageDraft(now.shapes, kinds, workOut, now.settled)
-  const told = saysNew(draft, solutionOf(draft).unknowns, id)
+  const { unknowns } = solutionOf(draft)
+  const lost = markedOf(draft, unknowns).find((m) => m.what === 'line' && Math.hypot(m.to[0] - m.from[0], m.to[1] - m.from[1]) < NO_LENGTH) // prettier-ignore
+  if (lost) return { told: 'Nothing would be left of a line: both its ends would lie in one place.' }
+  const told = saysNew(draft, unknowns, id)
     ? {}
     : { told: 'What is there says this already; the tie is kept all the same.' }
   return { shapes: now.shapes, settled: now.settled, id, ...told }
