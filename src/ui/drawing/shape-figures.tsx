@@ -1,7 +1,6 @@
 'use client'
-import type { SavedShape } from '@/core/fields/shapes'
-import { type ShapeKind } from '@/core/fields/shape-kind'
-import { shapeSchema } from '@/core/fields/shapes'
+import type { ShapeKind } from '@/core/fields/shape-kind'
+import { type SavedShape, shapeSchema } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
 import { LengthFigure } from '../primitives/length-figure'
 import type { DrawingActs } from './drawing-acts'
@@ -12,6 +11,8 @@ interface Standing {
   shape: string
   field: string
   label: string
+  /** It is a diameter. */
+  across: boolean
   formula: string
   at: Vec2
 }
@@ -35,10 +36,14 @@ export function standing(
       if (!meant || at.length < own.length || spec?.type !== 'length') return []
       const sum = at.reduce(([x, y], p) => [x + p[0], y + p[1]] as const, [0, 0] as const)
       const label = spec.label.toLowerCase()
-      return [{ shape: shape.id, field, label, formula: String(fields[field]), at: [sum[0] / at.length, sum[1] / at.length] }] // prettier-ignore
+      return [{ shape: shape.id, field, label, across: isAcross(kind, field), formula: String(fields[field]), at: [sum[0] / at.length, sum[1] / at.length] }] // prettier-ignore
     })
   })
 }
+
+/** True for a figure that its sentence calls a diameter. */
+const isAcross = ({ sentence }: ShapeKind, field: string): boolean =>
+  sentence.some((word) => typeof word === 'object' && word.field === field && word.before === 'Ø')
 
 /** Of each figure that has a place, what it stands at. */
 function placesOf(
@@ -62,7 +67,7 @@ export function ShapeFigures({
   at: (p: Vec2) => Vec2
   letter: (shape: string) => string
 }) {
-  return figures.map(({ shape, field, label, formula, at: p }) => {
+  return figures.map(({ shape, field, label, across, formula, at: p }) => {
     const [x, y] = at(p)
     return (
       <span
@@ -71,6 +76,7 @@ export function ShapeFigures({
         // Beside the edge, which can be dragged and picked again.
         style={{ left: x, top: y + 7 }}
       >
+        {across && 'Ø '}
         <LengthFigure
           label={`${letter(shape)}, ${label}`}
           formula={formula}
