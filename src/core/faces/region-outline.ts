@@ -1,7 +1,8 @@
 import { apply, type Placement, turn } from '../geometry/placement'
 import { cross, length, type Vec2, type Vec3 } from '../geometry/vec'
-import { nameKey, type SurfaceShape } from '../kernel/surface'
+import type { SurfaceShape } from '../kernel/surface'
 import { line, type Segment } from '../profile/segment'
+import { pieceName } from './piece-name'
 import type { Pointable } from './resolve'
 import { ALONG, arcsAbout, isUpright } from './round-run'
 import type { Border } from './topology'
@@ -11,20 +12,19 @@ import type { Border } from './topology'
  * otherwise lines from point to point. Each is named by the face on its other side.
  * @param toPlane takes the project's frame to the plane's own, z out of it
  */
-export function regionOutline({ mesh, topology }: Pointable, region: number, toPlane: Placement): Segment[] {
-  return topology.borders.flatMap((border): Segment[] => {
+export function regionOutline(on: Pointable, region: number, toPlane: Placement): Segment[] {
+  return on.topology.borders.flatMap((border): Segment[] => {
     if (!border.regions.includes(region)) return []
     const other = border.regions[0] === region ? border.regions[1] : border.regions[0]
-    const id = nameKey(mesh.surfaces[topology.surfaceOf[other]!]!).replaceAll('\n', ' ')
-    return borderPieces({ mesh, topology }, border, toPlane).map((s) => ({ ...s, id }))
+    const id = pieceName(on, other)
+    return borderPieces(on, border, toPlane).map((s) => ({ ...s, id }))
   })
 }
 
 /** One border by itself, likewise; named by both its faces. */
 export function borderOutline(on: Pointable, border: Border, toPlane: Placement): Segment[] {
-  const { mesh, topology } = on
-  const names = border.regions.map((r) => nameKey(mesh.surfaces[topology.surfaceOf[r]!]!).replaceAll('\n', ' '))
-  return borderPieces(on, border, toPlane).map((s) => ({ ...s, id: names.sort().join('&') }))
+  const id = pieceName(on, ...border.regions)
+  return borderPieces(on, border, toPlane).map((s) => ({ ...s, id }))
 }
 
 function borderPieces({ mesh, topology }: Pointable, border: Border, toPlane: Placement): Segment[] {

@@ -1,9 +1,10 @@
 import Flatbush from 'flatbush'
 import { apply, type Placement, turn } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
-import { nameKey, type SurfaceShape } from '../kernel/surface'
+import type { SurfaceShape } from '../kernel/surface'
 import { oppositeSides } from '../mesh/half-edges'
 import { line, type Segment } from '../profile/segment'
+import { pieceName } from './piece-name'
 import type { Pointable } from './resolve'
 import { arcsAbout, isUpright, ontoCircle } from './round-run'
 
@@ -100,11 +101,10 @@ interface Edge {
   shapes: readonly SurfaceShape[]
 }
 
-function namesOf(rim: Rim | undefined, { mesh, topology }: Pointable): Pick<Edge, 'id' | 'shapes'> {
+function namesOf(rim: Rim | undefined, on: Pointable): Pick<Edge, 'id' | 'shapes'> {
   if (!rim) return { id: 'rim', shapes: [] }
-  const tags = rim.regions.map((r) => mesh.surfaces[topology.surfaceOf[r]!]!)
-  const names = [...new Set(tags.map((t) => nameKey(t).replaceAll('\n', ' ')))].sort()
-  return { id: names.join('&'), shapes: tags.map((t) => t.shape) }
+  const { mesh, topology } = on
+  return { id: pieceName(on, ...rim.regions), shapes: rim.regions.map((r) => mesh.surfaces[topology.surfaceOf[r]!]!.shape) } // prettier-ignore
 }
 
 /** A closed row of edges parted where the name changes. */

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../geometry/vec'
 import { chain } from '../outlines/chain'
-import { cellAt, someMeet } from '../profile/cells'
+import { cellAt } from '../profile/cells'
 import { areaOf, contains, perimeterOf } from '../profile/measure'
 import type { Profile, Segment } from '../profile/segment'
 import { closedRegion, MEET, piecesOf, united, without } from '../profile/united'
@@ -17,8 +17,6 @@ export interface Region {
   profile: Profile
   /** What each shape goes round, material and holes. */
   all: Profile[]
-  /** The same where some of them meet: what lies between their outlines can be meant by itself. */
-  areas: Profile[]
   /** Runs of material or holes that do not close. */
   open: Segment[][]
   /** Pieces too thin to mean anything, which are left out of it. */
@@ -46,7 +44,6 @@ export function regionOf(drawn: readonly Drawn[], switched: readonly Vec2[] = []
   const plain = without(material.area.value, holes.area.value)
   if (!plain.ok) return plain
   const all = [...material.areas, ...holes.areas].filter((a) => a.loops.length > 0)
-  const areas = someMeet(all) ? all : []
   const open = [...material.open, ...holes.open]
   let profile = plain.value
   const cells: Region['switched'] = []
@@ -63,5 +60,5 @@ export function regionOf(drawn: readonly Drawn[], switched: readonly Vec2[] = []
   const pieces = piecesOf(profile)
   const slivers = pieces.filter(isSliver)
   if (slivers.length > 0) profile = { loops: pieces.filter((p) => !slivers.includes(p)).flatMap((p) => p.loops) }
-  return ok({ profile, all, areas, open, slivers, switched: cells })
+  return ok({ profile, all, open, slivers, switched: cells })
 }

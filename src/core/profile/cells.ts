@@ -2,7 +2,7 @@ import type { Vec2 } from '../geometry/vec'
 import { ok, type Result } from '../result'
 import { boundsOf, contains } from './measure'
 import type { Profile } from './segment'
-import { piecesOf, without } from './united'
+import { apart, piecesOf, without } from './united'
 
 /**
  * The piece of the plane round a point that no outline of some regions runs through; undefined outside all of them.
@@ -20,16 +20,12 @@ export function cellAt(areas: readonly Profile[], p: Vec2): Result<Profile | und
     if (!rest.ok) return rest
     if (rest.value.loops.length > 0) less(rest.value)
   }
-  for (const other of areas)
-    if (!own.includes(other) && cell.ok && boxesMeet(boundsOf(cell.value), boundsOf(other))) less(other)
+  for (const other of areas) if (!own.includes(other)) less(other)
   return cell.ok ? ok(piecesOf(cell.value).find((piece) => contains(piece, p))) : cell
 }
-
-type Box = ReturnType<typeof boundsOf>
-const boxesMeet = (p: Box, q: Box): boolean => p[0] <= q[2] && q[0] <= p[2] && p[1] <= q[3] && q[1] <= p[3]
 
 /** True if some of the regions overlap, touch or lie in one another, as far as their boxes say. */
 export function someMeet(areas: readonly Profile[]): boolean {
   const boxes = areas.map(boundsOf)
-  return boxes.some((p, i) => boxes.some((q, k) => k > i && boxesMeet(p, q)))
+  return boxes.some((p, i) => boxes.some((q, k) => k > i && !apart(p, q)))
 }

@@ -12,7 +12,8 @@ export const MEET = 1e-4
 export const closedRegion = (loop: Loop): Profile => ({ loops: [anticlockwise(loop)] })
 
 type Box = ReturnType<typeof boundsOf>
-const apart = (p: Box, q: Box): boolean =>
+/** True if two boxes neither overlap nor touch. */
+export const apart = (p: Box, q: Box): boolean =>
   p[0] > q[2] + 1e-6 || q[0] > p[2] + 1e-6 || p[1] > q[3] + 1e-6 || q[1] > p[3] + 1e-6
 
 /**

@@ -7,7 +7,7 @@ export interface Drawing {
   plane: PlaneValue
   /** What is material. */
   profile: Profile
-  /** What its shapes go round, where some of them meet. */
+  /** What its shapes go round, where some of them meet: what lies between their outlines can be meant by itself. */
   areas: Profile[]
   /** Runs of material that do not close. */
   open: Segment[][]

@@ -180,6 +180,8 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
         letter={letter}
         cursor={cursor}
         marks={tied.marks}
+        loose={loose}
+        crossed={crossed.length}
         region={region}
         meant={meant}
       />

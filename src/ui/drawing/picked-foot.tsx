@@ -5,7 +5,6 @@ import type { SavedShape } from '@/core/fields/shapes'
 import { areaOf, boundsOf, middleOf } from '@/core/profile/measure'
 import { formatLength } from '@/core/units/length'
 import { describePick, type Pick as Picked } from '@/core/fit/picks'
-import type { BuildView } from '@/worker/views'
 import { markWords, type PickedMark } from '../store/drawing-state'
 import { bodiesOf, edgesOf, facesOf } from '../store/taken'
 import { useAdditions } from '../actions/offers'
@@ -13,7 +12,7 @@ import { useActions } from '../actions/actions-context'
 import { useProject, useProjectStore, useUnit } from '../store/store'
 import type { DrawingActs } from './drawing-acts'
 import type { FootProps } from './foot-props'
-import { crossings, looseEnds, mended } from './loose-ends'
+import { mended } from './loose-ends'
 import { isOf, type Marked } from './marked'
 import { tiesFor } from './tie-acts'
 import { Verb } from './verb'
@@ -25,21 +24,20 @@ const ROLES: Readonly<Record<ShapeRole, string>> = {
 }
 
 /** What is picked and what can be done with it. */
-export function PickedFoot({ acts, state, drawn, saved, letter, marks, region, meant }: FootProps) {
+export function PickedFoot({ acts, state, drawn, saved, letter, marks, region, meant, loose, crossed }: FootProps) {
   const store = useProjectStore()
   const unit = useUnit()
   const [first] = state.picked
   const picks = useProject((s) => s.picks)
-  const references = useProject((s) => s.build?.references)
   const shape = saved.find((s) => s.id === first)
   const it = drawn.find((d) => d.id === first)
-  if (!shape && picks.length > 0) return <Behind acts={acts} picks={picks} references={references} />
+  if (!shape && picks.length > 0) return <Behind acts={acts} picks={picks} />
   if (!shape && state.marks.length > 0) return <Marks acts={acts} state={state} saved={saved} letter={letter} />
   if (!shape)
     return (
       <>
         <Clicked acts={acts} region={region} meant={meant} />
-        <OpenEnds acts={acts} drawn={drawn} saved={saved} />
+        <OpenEnds acts={acts} loose={loose} crossed={crossed} saved={saved} />
         <p className="text-soft">
           {saved.length === 0
             ? 'Nothing is drawn yet. Choose what to draw, or press its key.'
@@ -90,7 +88,8 @@ export function PickedFoot({ acts, state, drawn, saved, letter, marks, region, m
 }
 
 /** Faces behind the drawing that are picked, and what can be taken of them. */
-function Behind({ acts, picks, references }: Pick<FootProps, 'acts'> & Taken) {
+function Behind({ acts, picks }: Pick<FootProps, 'acts'> & { picks: readonly Picked[] }) {
+  const references = useProject((s) => s.build?.references)
   const unit = useUnit()
   const faces = facesOf(picks, references)
   const edges = edgesOf(picks, 'piece')
@@ -115,10 +114,6 @@ function Behind({ acts, picks, references }: Pick<FootProps, 'acts'> & Taken) {
       <Verb act={() => acts.takeBodies('seen', bodies)}>take {whose} silhouette</Verb>
     </p>
   )
-}
-interface Taken {
-  picks: readonly Picked[]
-  references: BuildView['references'] | undefined
 }
 
 /** Why something could not be done. */
@@ -235,9 +230,7 @@ function Clicked({ acts, region, meant }: Pick<FootProps, 'acts' | 'region' | 'm
 }
 
 /** How many ends are open and lines cross without meeting, and what can be done about it. */
-function OpenEnds({ acts, drawn, saved }: Pick<FootProps, 'acts' | 'drawn' | 'saved'>) {
-  const ends = useMemo(() => looseEnds(drawn), [drawn])
-  const crossed = useMemo(() => crossings(drawn).length, [drawn])
+function OpenEnds({ acts, loose: ends, crossed, saved }: Pick<FootProps, 'acts' | 'loose' | 'crossed' | 'saved'>) {
   const can = useMemo(() => mended(saved, ends) !== undefined, [saved, ends])
   if (ends.length === 0) return null
   return (

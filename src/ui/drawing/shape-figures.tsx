@@ -7,7 +7,7 @@ import type { DrawingActs } from './drawing-acts'
 import { isOf, type Marked, placeOf } from './marked'
 
 /** A figure of a shape, and where it stands in the drawing. */
-interface Standing {
+interface StandingFigure {
   shape: string
   field: string
   label: string
@@ -23,13 +23,13 @@ export function standing(
   kinds: readonly ShapeKind[],
   picked: readonly string[],
   marks: readonly Marked[],
-): Standing[] {
+): StandingFigure[] {
   const where = new Map(marks.map((m) => [m.mark, placeOf(m)]))
   return saved.flatMap((shape) => {
     const kind = kinds.find((k) => k.kind === shape.kind)
     const fields = kind && shapeSchema(kind).safeParse(shape.fields).data
     if (!kind || !fields) return []
-    return placesOf(kind, shape.id, fields).flatMap(([field, own]): Standing[] => {
+    return placesOf(kind, shape.id, fields).flatMap(([field, own]): StandingFigure[] => {
       const spec = kind.fields[field]
       const meant = picked.includes(shape.id) || own.some((m) => kind.ofMarks && picked.some((id) => isOf(m, id)))
       const at = own.flatMap((m) => (where.has(m) ? [where.get(m)!] : []))
@@ -63,7 +63,7 @@ export function ShapeFigures({
   letter,
 }: {
   acts: DrawingActs
-  figures: readonly Standing[]
+  figures: readonly StandingFigure[]
   at: (p: Vec2) => Vec2
   letter: (shape: string) => string
 }) {

@@ -31,6 +31,7 @@ export class Hatched extends Group {
   private readonly faces: Mesh
   private readonly faint: Mesh
   private readonly edges: LineSegments
+  private shown: ShownMesh | undefined
 
   constructor(private readonly hatch: Hatch) {
     super()
@@ -52,7 +53,9 @@ export class Hatched extends Group {
       if ((own.clippingPlanes?.length ?? 0) !== planes.length) own.needsUpdate = true
       own.clippingPlanes = planes
     }
-    if (!shown) return
+    // Marks are laid anew with every move of the pointer; what is hatched stays.
+    if (!shown || shown === this.shown) return
+    this.shown = shown
     for (const drawn of [this.faces, this.edges]) drawn.geometry.dispose()
     this.faces.geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(shown.positions, 3))
     this.faint.geometry = this.faces.geometry

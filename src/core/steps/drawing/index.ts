@@ -2,6 +2,7 @@ import { placesField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { settledField } from '../../fields/settled'
 import { shapesField } from '../../fields/shapes'
+import { someMeet } from '../../profile/cells'
 import { areaOf, boundsOf, middleOf, perimeterOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
@@ -55,7 +56,7 @@ export const drawingStep = stepKind({
     if (first) return raise(first.problem.kind, `${first.letter}: ${first.problem.message}`, 'shapes')
     const region = regionOf(shapes.drawn, switched)
     if (!region.ok) return raise(region.problem.kind, region.problem.message, 'shapes')
-    const { profile, areas, open } = region.value
+    const { profile, all, open } = region.value
     const lost = region.value.switched.indexOf(undefined)
     if (lost >= 0) return raise('no-region', `Place ${lost + 1} of what is switched lies in no shape that goes round it.`, 'switched') // prettier-ignore
     const [x0, y0, x1, y1] = profile.loops.length > 0 ? boundsOf(profile) : [0, 0, 0, 0]
@@ -63,7 +64,7 @@ export const drawingStep = stepKind({
       parts: [],
       rows: [],
       facts: { width: x1 - x0, height: y1 - y0 },
-      published: [leaving(DRAWING, { plane: on, profile, areas, open })],
+      published: [leaving(DRAWING, { plane: on, profile, areas: someMeet(all) ? all : [], open })],
       notes: [
         ...notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
         ...sliversNote(region.value.slivers),
