@@ -26,6 +26,28 @@ export function ontoSurface(shape: SurfaceShape, p: Vec3): Vec3 {
   }
 }
 
+/** Which way a surface faces at a point on it, or against that; none where it is free or has no direction there. */
+export function normalAt(shape: SurfaceShape, p: Vec3): Vec3 | undefined {
+  switch (shape.kind) {
+    case 'plane':
+      return shape.normal
+    case 'cylinder':
+      return aboutAxis(shape, p).out
+    case 'sphere':
+      return normalize(sub(p, shape.point))
+    case 'cone': {
+      const { out } = aboutAxis(shape, p)
+      return out && add(scale(out, Math.cos(shape.halfAngle)), scale(shape.axis, -Math.sin(shape.halfAngle)))
+    }
+    case 'torus': {
+      const { out } = aboutAxis(shape, p)
+      return out && normalize(sub(p, add(shape.point, scale(out, shape.radius))))
+    }
+    case 'free':
+      return undefined
+  }
+}
+
 function aboutAxis({ point, axis }: { point: Vec3; axis: Vec3 }, p: Vec3): { foot: Vec3; out: Vec3 | undefined } {
   const foot = add(point, scale(axis, dot(sub(p, point), axis)))
   const off = sub(p, foot)

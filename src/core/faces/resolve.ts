@@ -142,11 +142,17 @@ export function findEdge(part: Pointable, kept: KeptEdge): Result<number[]> {
   return ok(kept.run === 'smooth' ? alongSmooth(part, found.value) : [found.value])
 }
 
-function offBorder(part: Pointable, { vertices, closed, regions }: Border, kept: KeptEdge): number {
-  const { mesh, topology } = part
+/** Where the point is now at which an edge was picked, on the first of its surfaces. */
+export function edgePointNow({ mesh, topology }: Pointable, { regions }: Border, kept: KeptEdge): Vec3 {
   const tags = regions.map((r) => mesh.surfaces[topology.surfaceOf[r]!]!)
   const first = tags.find((t) => isMeant(kept.between[0], t)) ?? tags[0]!
-  const p = ontoSurface(first.shape, apply(ownFrame(first), kept.near))
+  return ontoSurface(first.shape, apply(ownFrame(first), kept.near))
+}
+
+function offBorder(part: Pointable, border: Border, kept: KeptEdge): number {
+  const { mesh } = part
+  const { vertices, closed } = border
+  const p = edgePointNow(part, border, kept)
   let least = Infinity
   for (let i = 0; i + (closed ? 0 : 1) < vertices.length; i++)
     least = Math.min(least, distanceToSpan(p, vertex(mesh, vertices[i]!), vertex(mesh, vertices[(i + 1) % vertices.length]!))) // prettier-ignore

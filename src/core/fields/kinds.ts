@@ -1,4 +1,5 @@
 import { choiceKind, type ChoiceField, fitKind, type FitField, textKind, type TextField, yesNoKind, type YesNoField } from './choice' // prettier-ignore
+import { type DrawnLineField, drawnLineKind } from './drawn-line'
 import type { FieldKind } from './field-kind'
 import { type HolesField, holesKind, type ItemChoicesField, itemChoicesKind, type ItemField, itemKind } from './item'
 import { type LengthField, lengthKind } from './length'
@@ -39,6 +40,7 @@ export const FIELD_KINDS = {
   place: placeKind,
   places: placesKind,
   mark: markKind,
+  'drawn-line': drawnLineKind,
   settled: settledKind,
   shapes: shapesKind,
   'named-shapes': namedShapesKind,
@@ -68,6 +70,7 @@ export type FieldSpec =
   | PlaceField
   | PlacesField
   | MarkField
+  | DrawnLineField
   | SettledField
   | ShapesField
   | NamedShapesField

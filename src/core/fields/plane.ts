@@ -2,13 +2,15 @@ import { z } from 'zod'
 import { contentKey } from '../content-key'
 import { fromFrame, movedAlong, type Placement } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
-import { fail, ok } from '../result'
+import { fail, ok, type Result } from '../result'
 import { evaluateFormula } from '../units/formula'
 import { formatLength } from '../units/length'
 import type { PlaneValue } from './drawn-shape'
-import type { FieldBase, FieldKind } from './field-kind'
-import { facePlane, facePlaneFormulas, facePlaneSchema, swappedFacePlane } from './face-plane'
+import type { FaceFrame } from './face-frame'
+import type { FieldBase, FieldKind, Scope } from './field-kind'
+import { facePlane, facePlaneFormulas, itemPlaneSchema, partPlaneSchema, swappedFacePlane } from './face-plane'
 import { namesAt } from './length'
+import { edgePlaneSchema, squareToEdge, swappedEdgePlane } from './square-plane'
 
 export type PlaneField = FieldBase<'plane', PlaneValue>
 export const planeField = (label: string): PlaneField => ({ type: 'plane', label })
@@ -23,7 +25,9 @@ export const BASE_PLANES = {
 const off = z.string().min(1).max(400).default('0')
 export const planeSchema = z.union([
   z.strictObject({ base: z.enum(['ground', 'front', 'side']), off }),
-  facePlaneSchema.extend({ off }),
+  partPlaneSchema.extend({ off }),
+  itemPlaneSchema.extend({ off }),
+  edgePlaneSchema.extend({ off }),
 ])
 export type SavedPlane = z.infer<typeof planeSchema>
 
@@ -46,7 +50,7 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
     if (!distance.ok) return distance
     if (Math.abs(distance.value) > FARTHEST)
       return fail('range', `${spec.label} is ${formatLength(distance.value)} mm away; up to ${FARTHEST} mm would do.`)
-    const found = 'base' in saved ? ok({ frame: baseFrame(saved.base) }) : facePlane(saved, at)
+    const found = frameOf(saved, at)
     if (!found.ok) return found
     const value: PlaneValue = {
       frame: movedAlong(found.value.frame, [0, 0, distance.value]),
@@ -58,9 +62,17 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
       shown: { ...value, ...found.value, frame: value.frame, off: distance.value },
     })
   },
-  formulas: (saved, change) => ({ ...('part' in saved ? facePlaneFormulas(saved, change) : saved), off: change(saved.off) }), // prettier-ignore
-  swapped: (saved, swap) => ('part' in saved ? swappedFacePlane(saved, swap) : saved),
+  formulas: (saved, change) => ({ ...('face' in saved ? facePlaneFormulas(saved, change) : saved), off: change(saved.off) }), // prettier-ignore
+  swapped: (saved, swap) => {
+    if ('face' in saved) return swappedFacePlane(saved, swap)
+    return 'along' in saved ? swappedEdgePlane(saved, swap) : saved
+  },
   facts: () => ({ default: { base: 'ground', off: '0' } }),
+}
+
+function frameOf(saved: SavedPlane, at: Scope): Result<FaceFrame> {
+  if ('base' in saved) return ok({ frame: baseFrame(saved.base) })
+  return 'along' in saved ? squareToEdge(saved, at) : facePlane(saved, at)
 }
 
 const baseFrame = (base: keyof typeof BASE_PLANES): Placement => fromFrame(...BASES[base], [0, 0, 0])

@@ -1,27 +1,21 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
-import { keptEdgeSchema, keptFaceSchema } from '../document/pick-schema'
-import { type FaceRef, faceRefSchema } from '../document/placing-schema'
+import { keptEdgeSchema } from '../document/pick-schema'
 import { borderOutline, regionOutline } from '../faces/region-outline'
-import { findEdge, findFace } from '../faces/resolve'
-import { renamedEdge, renamedFace } from '../faces/renamed'
+import { findEdge } from '../faces/resolve'
+import { renamedEdge } from '../faces/renamed'
 import { invert, type Placement } from '../geometry/placement'
 import type { Segment } from '../profile/segment'
-import { mostAlike } from '../references/face-ref'
-import { itemBody } from '../references/item-body'
 import { fail, ok, type Result } from '../result'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
+import { itemFaceSchema, partFaceSchema, pickedFace, swappedFace } from './picked-face'
 
 /** The edges of faces, and edges by themselves, of parts that stand before the drawing and of items, projected onto its plane. */
 export type TakenEdgesField = FieldBase<'taken-edges', readonly Segment[]>
 export const takenEdgesField = (label: string): TakenEdgesField => ({ type: 'taken-edges', label })
 
 const id = z.string().min(1).max(1000)
-const takenSchema = z.union([
-  z.strictObject({ part: id, face: keptFaceSchema }),
-  z.strictObject({ part: id, edge: keptEdgeSchema }),
-  z.strictObject({ reference: id, face: faceRefSchema }),
-])
+const takenSchema = z.union([partFaceSchema, z.strictObject({ part: id, edge: keptEdgeSchema }), itemFaceSchema])
 export type SavedTaken = z.infer<typeof takenSchema>
 
 export const takenEdgesKind: FieldKind<TakenEdgesField, SavedTaken[]> = {
@@ -41,35 +35,18 @@ export const takenEdgesKind: FieldKind<TakenEdgesField, SavedTaken[]> = {
     return ok({ value: segments, key: contentKey(segments), shown: saved.length })
   },
   swapped: (saved, swap) =>
-    saved.map((one) => {
-      if ('edge' in one) return { ...one, edge: renamedEdge(one.edge, swap) }
-      if ('part' in one) return { ...one, face: renamedFace(one.face, swap) }
-      return one.reference === swap.reference ? { ...one, face: { ...one.face, item: swap.items[one.face.item] ?? one.face.item } } : one // prettier-ignore
-    }),
+    saved.map((one) => ('edge' in one ? { ...one, edge: renamedEdge(one.edge, swap) } : swappedFace(one, swap))),
   facts: () => ({ default: [] }),
 }
 
 function edgesOf(one: SavedTaken, at: Scope, toPlane: Placement): Result<Segment[]> {
-  if ('reference' in one) return edgesOfItem(one.reference, one.face, at, toPlane)
-  const part = at.parts.get(one.part)
-  if (!part) return fail('no-part', 'The part that it is of is not before the drawing in the sheet.')
-  const on = part.pointable()
-  if ('face' in one) {
-    const region = findFace(on, one.face)
-    return region.ok ? ok(regionOutline(on, region.value, toPlane)) : region
+  if (!('edge' in one)) {
+    const face = pickedFace(one, at)
+    return face.ok ? ok(regionOutline(face.value.on, face.value.region, toPlane)) : face
   }
+  const part = at.parts.get(one.part)
+  if (!part) return fail('no-part', 'The part that this was picked on is not before it in the sheet.')
+  const on = part.pointable()
   const borders = findEdge(on, one.edge)
   return borders.ok ? ok(borders.value.flatMap((b) => borderOutline(on, on.topology.borders[b]!, toPlane))) : borders
-}
-
-function edgesOfItem(reference: string, face: FaceRef, at: Scope, toPlane: Placement): Result<Segment[]> {
-  const there = at.references.find((r) => r.id === reference)
-  const item = there?.items.find((i) => i.id === face.item)
-  if (!there || !item) return fail('lost-item', `The item that it is of, ${face.item}, is not in the project any more.`)
-  const on = itemBody(item)
-  const shapes = on.topology.surfaceOf.map((s) => on.mesh.surfaces[s]!.shape)
-  const region = mostAlike(shapes, face, there.placement, there.sized)
-  if (region === undefined)
-    return fail('gone', 'The face that was picked here is not there any more. Pick another one.')
-  return ok(regionOutline(on, region, toPlane))
 }

@@ -8,15 +8,13 @@ export function meetings(s: Segment, t: Segment): Vec2[] {
   const [p, q] = [boxOf(s), boxOf(t)]
   const pad = 1e-7
   if (p[0] > q[2] + pad || q[0] > p[2] + pad || p[1] > q[3] + pad || q[1] > p[3] + pad) return []
-  const found =
-    s.kind === 'line'
-      ? t.kind === 'line'
-        ? lineLine(s, t)
-        : lineCircle(s, t)
-      : t.kind === 'line'
-        ? lineCircle(t, s)
-        : circleCircle(s, t)
-  return found.filter((point) => holds(s, point) && holds(t, point))
+  return carrierMeetings(s, t).filter((point) => holds(s, point) && holds(t, point))
+}
+
+/** Points that the whole lines and circles share which two segments are pieces of. */
+export function carrierMeetings(s: Segment, t: Segment): Vec2[] {
+  if (s.kind === 'line') return t.kind === 'line' ? lineLine(s, t) : lineCircle(s, t)
+  return t.kind === 'line' ? lineCircle(t, s) : circleCircle(s, t)
 }
 
 function holds(s: Segment, p: Vec2): boolean {

@@ -62,7 +62,7 @@ function isWithin(tip: Tip, p: Vec2): boolean {
 
 /** The edges of a loop moved to the right (outwards) by the distance, with what closes open corners; not yet cut. */
 function movedLoop(loop: Loop, distance: number, corners: Corners, tips: Tip[]): Segment[] {
-  const moved = loop.map((s) => movedSegment(s, distance))
+  const moved = loop.map((s) => besides(s, distance))
   for (let i = 0; i < loop.length; i++) {
     const j = (i + 1) % loop.length
     if (isSmooth(turnBetween(loop[i]!, loop[j]!), distance)) joinSmooth(moved, i, j)
@@ -101,7 +101,8 @@ function beside(s: Segment, t: 0 | 1, distance: number): Vec2 {
   return [p[0] + distance * dy, p[1] - distance * dx]
 }
 
-function movedSegment(s: Segment, distance: number): Segment | undefined {
+/** A segment moved to its right by a distance in mm; none where an arc would have no radius left. */
+export function besides(s: Segment, distance: number): Segment | undefined {
   const [a, b] = [beside(s, 0, distance), beside(s, 1, distance)]
   const radius = s.kind === 'line' ? Infinity : radiusOf(s) + (s.ccw ? distance : -distance)
   return radius > 1e-6 ? between(s, a, b) : undefined

@@ -1,5 +1,6 @@
 import { token } from '../fields/field-kind'
 import type { PlaneValue } from '../fields/drawn-shape'
+import type { Vec2 } from '../geometry/vec'
 import type { Profile, Segment } from '../profile/segment'
 
 /** What a drawing leaves for the steps that make something of it. Lengths mm, on its plane. */
@@ -11,6 +12,8 @@ export interface Drawing {
   areas: Profile[]
   /** Runs of material that do not close. */
   open: Segment[][]
+  /** Its straight lines, guides too, by the shape's id: what can be turned about. */
+  lines: Readonly<Record<string, readonly [Vec2, Vec2]>>
 }
 
 export const DRAWING = token<Drawing>('drawing', 'drawing')

@@ -2,12 +2,19 @@ import type { Left } from '../built/built'
 import type { Edit } from '../document/edits'
 import type { Project, ProjectStep } from '../document/schema'
 import type { Pick } from '../fit/picks'
+import type { Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import type { Board } from '../references/board'
 
-/** A reference as far as offers look at it. */
-export interface OfferedReference {
+/** Where a reference stands, and how its file is sized. */
+export interface Placed {
   id: string
+  placement: Placement
+  sized: number
+}
+
+/** A reference as far as offers look at it. */
+export interface OfferedReference extends Placed {
   name: string
   board?: Board
   items: readonly { id: string; name: string; state: string; made?: string }[]

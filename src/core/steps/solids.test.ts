@@ -37,6 +37,39 @@ test('a solid turned about an axis is its area times the way of its middle (Papp
   expect(through.problems[0]).toMatchObject({ field: 'at', message: expect.stringContaining('at -1.00 mm or less, or at 3.00 mm or more') }) // prettier-ignore
 })
 
+describe('turned about a line of the drawing', () => {
+  // A 4 by 10 rectangle whose middle is 8 from a guide that leans 30 degrees, on either side of it.
+  const leaning = (side: 1 | -1, more: object = {}) => {
+    const [c, s] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)]
+    const plate = shape('rectangle', { width: '4', height: '10', at: at(3 - side * s * 8, 2 + side * c * 8), turn: '30' }) // prettier-ignore
+    const guide = shape('line', { from: at(3, 2), to: at(3 + c * 5, 2 + s * 5), is: 'guide', ...more }, 'g')
+    return ['drawing', { shapes: [plate, guide] }, 'd'] as const
+  }
+  const about = { axis: 'line', line: 'g' }
+
+  test('it is what is drawn times the way of its middle, and stands where it is drawn', async () => {
+    for (const side of [1, -1] as const) {
+      near((await volume(leaning(side), ['revolve', about, 'r']))['r'], 40 * 2 * Math.PI * 8)
+      const { build } = await built(sheetOf(leaning(side), ['revolve', { ...about, by: '0.1' }, 'r']))
+      const xs = [0, 1].map((k) => [...build.parts[0]!.mesh.positions].filter((_, i) => i % 3 === k))
+      const reach = [2 * Math.cos(Math.PI / 6) + 5 * Math.sin(Math.PI / 6), 2 * Math.sin(Math.PI / 6) + 5 * Math.cos(Math.PI / 6)] // prettier-ignore
+      for (const [k, middle] of [3 - side * 4, 2 + side * 8 * Math.cos(Math.PI / 6)].entries()) {
+        expect(Math.abs(Math.min(...xs[k]!) - (middle - reach[k]!))).toBeLessThan(0.01)
+        expect(Math.abs(Math.max(...xs[k]!) - (middle + reach[k]!))).toBeLessThan(0.01)
+      }
+    }
+  })
+
+  test('a line through what is drawn, and one that is gone, are said at the field', async () => {
+    const through = await built(sheetOf(leaning(1, { from: at(-1, 0), to: at(-1, 20) }), ['revolve', about, 'r']))
+    expect(through.problems[0]).toMatchObject({ field: 'line', message: expect.stringContaining('runs through what is drawn') }) // prettier-ignore
+    const gone = await built(sheetOf(leaning(1), ['revolve', { axis: 'line', line: 'other' }, 'r']))
+    expect(gone.problems[0]).toMatchObject({ field: 'line', message: expect.stringContaining('not in the drawing any more') }) // prettier-ignore
+    const none = await built(sheetOf(leaning(1), ['revolve', { axis: 'line' }, 'r']))
+    expect(none.problems[0]).toMatchObject({ field: 'line', message: expect.stringContaining('a guide is good for that') }) // prettier-ignore
+  })
+})
+
 test.each<[Fields, number]>([
   [{ shape: 'box', width: '10', depth: '20', height: '3' }, 600],
   [{ shape: 'cylinder', across: '10', height: '4' }, 100 * Math.PI],

@@ -1,19 +1,14 @@
 import type { SavedBodies } from '@/core/fields/bodies'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Pick } from '@/core/fit/picks'
-import { faceRef } from '@/core/references/face-ref'
+import { pickedFaceOf } from '@/core/steps/picked'
 import type { BuildView } from '@/worker/views'
 
 type References = BuildView['references'] | undefined
 
 /** What a drawing would keep of faces that are picked, of parts and of items. */
 export const facesOf = (picks: readonly Pick[], references: References): SavedTaken[] =>
-  picks.flatMap((p): SavedTaken[] => {
-    if (p.reference === undefined) return p.kept ? [{ part: p.owner, face: p.kept }] : []
-    const there = references?.find((r) => r.id === p.reference)
-    const face = there && faceRef(p.owner, p.shape, there.placement, there.sized)
-    return face ? [{ reference: p.reference, face }] : []
-  })
+  picks.flatMap((p) => pickedFaceOf(p, references ?? []) ?? [])
 
 /** What it would keep of the edges that picks lie by: each piece alone, or with what runs on from it without a corner. */
 export const edgesOf = (picks: readonly Pick[], run: 'piece' | 'smooth'): SavedTaken[] =>

@@ -6,7 +6,8 @@ import { someMeet } from '../../profile/cells'
 import { areaOf, boundsOf, middleOf, perimeterOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { DRAWING } from '../drawn'
+import type { Drawn } from '../../fields/drawn-shape'
+import { type Drawing, DRAWING } from '../drawn'
 import { leaving, stepKind } from '../step-kind'
 import { leftovers } from './leftovers'
 import { offerDrawings, startDrawing } from './offers'
@@ -28,7 +29,14 @@ export const drawingStep = stepKind({
     switched: placesField('Regions that are switched', 0),
   },
   fieldNotes: {
-    on: '`{"base": "ground" \\| "front" \\| "side", "off": formula}`, or a flat face of a part: `{"part": id, "face": kept face, "off": formula, "datum": "middle" \\| "corner" \\| "other"}` (with `other`, the middle or axis of the face `"of": {"part", "face"}`); `"and": {"part", "face"}` for the plane midway to another face; `"edge": "low" \\| "right" \\| "up" \\| "left"` and `"angle"` to turn it about an edge of what the face covers', // prettier-ignore
+    on: [
+      '`{"base": "ground" \\| "front" \\| "side", "off": formula}`',
+      'or a face: `{"part": id, "face": kept face, "off": formula}`, `{"reference": id, "face": face of an item, "off"}`',
+      '`"datum"`: `middle`, `corner` (lower left), `low-right`, `up-left`, `up-right`, or the middle of the `low`, `right`, `up` or `left` edge of what the face covers; or `other`, the middle or axis of the face `"of"` (`{"part", "face"}`)',
+      '`"and"` (`{"part", "face"}`) for the plane midway to another face',
+      '`"edge": "low" \\| "right" \\| "up" \\| "left"` and `"angle"` to turn it about an edge of what the face covers',
+      'of a round face it is the plane square to its axis, and of an edge, `{"part": id, "along": kept edge, "off"}`, square to that: `"at": "start" \\| "middle" \\| "end"`',
+    ].join('; '),
     settled:
       'by `shape.field`, the figures that its free numbers were last solved with; left out, they are taken as they are',
     switched: 'places in regions that are the other than their shapes say: no material where there was some, material in a hole or between outlines; a region ends at every outline', // prettier-ignore
@@ -64,7 +72,9 @@ export const drawingStep = stepKind({
       parts: [],
       rows: [],
       facts: { width: x1 - x0, height: y1 - y0 },
-      published: [leaving(DRAWING, { plane: on, profile, areas: someMeet(all) ? all : [], open })],
+      published: [
+        leaving(DRAWING, { plane: on, profile, areas: someMeet(all) ? all : [], open, lines: linesOf(shapes.drawn) }),
+      ],
       notes: [
         ...notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
         ...sliversNote(region.value.slivers),
@@ -72,6 +82,9 @@ export const drawingStep = stepKind({
     }
   },
 })
+
+const linesOf = (drawn: readonly Drawn[]): Drawing['lines'] =>
+  Object.fromEntries(drawn.flatMap(({ id, kind, open: [run] }) => (kind === 'line' && run?.[0] ? [[id, [run[0].a, run[0].b]]] : []))) // prettier-ignore
 
 function sliversNote(slivers: readonly Profile[]): string[] {
   const places = slivers.map((s) => middleOf(s).map((v) => Number(v.toFixed(2))).join(', ')) // prettier-ignore

@@ -1,24 +1,38 @@
+import type { PickedFace } from '../../fields/picked-face'
 import { dot } from '../../geometry/vec'
 import { newStep, type Offer, type Situation } from '../offer'
+import { pickedFaceOf } from '../picked'
+
+type PickOf = Situation['picks'][number]
 
 /** A drawing on the ground. */
 export const startDrawing = (): Record<string, unknown> => ({ on: { base: 'ground', off: '0' }, shapes: [] })
 
+const drawingOn = (at: Situation, key: string, words: string, on: object): Offer[] =>
+  [{ key, words, picked: true, steps: [newStep(at, 'drawing', { on: { ...on, off: '0' }, shapes: [] })] }] // prettier-ignore
+
 /** A drawing midway between two flat faces that are picked. */
-function between(at: Situation, one: Situation['picks'][number], other: Situation['picks'][number]): Offer[] {
-  if ([one, other].some((p) => !p.kept || p.reference !== undefined || p.kind !== 'surface')) return []
-  if (one.shape.kind !== 'plane' || other.shape.kind !== 'plane') return []
+function between(at: Situation, one: PickOf, other: PickOf): Offer[] {
+  const [first, second] = [one, other].map((p) => pickedFaceOf(p, at.references))
+  if (!first || !second || one.shape.kind !== 'plane' || other.shape.kind !== 'plane') return []
   if (Math.abs(Math.abs(dot(one.shape.normal, other.shape.normal)) - 1) > 1e-6) return []
-  const on = { part: one.owner, face: one.kept!, and: { part: other.owner, face: other.kept! }, off: '0', datum: 'middle' } // prettier-ignore
-  return [{ key: 'drawing midway', words: 'draw midway between these', picked: true, steps: [newStep(at, 'drawing', { on, shapes: [] })] }] // prettier-ignore
+  return drawingOn(at, 'drawing midway', 'draw midway between these', { ...first, and: second, datum: 'middle' })
 }
 
-/** A drawing on the flat face of a part that is picked. */
+/** A drawing on the flat face that is picked, square to the axis of a round one, or square to the edge beside the pick. */
 export const offerDrawings = (at: Situation): Offer[] => {
   const [pick, second] = at.picks
-  if (at.picks.length === 2) return between(at, pick!, second!)
-  if (at.picks.length !== 1 || !pick || pick.reference !== undefined || pick.kind !== 'surface') return []
-  if (pick.shape.kind !== 'plane' || !pick.kept) return []
-  const on = { part: pick.owner, face: pick.kept, off: '0', datum: 'middle' }
-  return [{ key: 'drawing picked', words: 'draw on this', picked: true, steps: [newStep(at, 'drawing', { on, shapes: [] })] }] // prettier-ignore
+  if (!pick || at.picks.length > 2) return []
+  if (second) return between(at, pick, second)
+  const face = pickedFaceOf(pick, at.references)
+  const kept = pick.reference === undefined ? pick.edge?.kept : undefined
+  return [
+    ...(face ? onFace(at, pick, face) : []),
+    ...(kept ? drawingOn(at, 'drawing square to edge', 'draw square to this edge', { part: pick.owner, along: { ...kept, run: 'piece' }, at: 'middle' }) : []), // prettier-ignore
+  ]
+}
+
+function onFace(at: Situation, { shape }: PickOf, face: PickedFace): Offer[] {
+  if (shape.kind === 'plane') return drawingOn(at, 'drawing picked', 'draw on this', { ...face, datum: 'middle' })
+  return 'axis' in shape ? drawingOn(at, 'drawing square', 'draw square to its axis', { ...face, datum: 'middle', at: 'end' }) : [] // prettier-ignore
 }

@@ -34,7 +34,7 @@ test('edges taken from a face are its lines and arcs, with its holes or without,
 test('an upright face is seen from its edge, and one that is gone is said at the field', async () => {
   const project = await filled({})
   const gone = await built({ ...project, steps: project.steps.filter((s) => s.id !== 'box' && s.id !== 'cut') })
-  expect(gone.problems[0]).toMatchObject({ field: 'shapes', message: expect.stringContaining('is not before the drawing') }) // prettier-ignore
+  expect(gone.problems[0]).toMatchObject({ field: 'shapes', message: expect.stringContaining('is not before it in the sheet') }) // prettier-ignore
 })
 
 test('over random edits of what comes before, a lug stays on the face that it was drawn on, or says that it is gone', async () => {

@@ -1,7 +1,7 @@
 import { at, built, drawn, shape, sheetOf } from '../../../../tests/support/drawn'
 import { facing } from '../../../../tests/support/facing'
 import { setField } from '../../document/edits'
-import { perimeterOf } from '../../profile/measure'
+import { perimeterOf, turnBetween } from '../../profile/measure'
 
 const disc = (across: number, more: object = {}, id?: string) => shape('circle', { across: `${across}`, ...more }, id)
 const plate = (width: number, height: number, more: object = {}, id?: string) =>
@@ -185,4 +185,51 @@ test('a circle trimmed at a line and that line close to a segment', async () => 
   ]
   const angle = 2 * Math.acos(h / r)
   expect(await areaOfAll(...list)).toBeCloseTo((r * r * (angle - Math.sin(angle))) / 2, 6)
+})
+
+describe('corners at arcs', () => {
+  const rounded = (by: string, more: object = {}) => shape('corners', { of: ['all'], by, ...more })
+  const halfDisc = [
+    disc(40, guide, 'd'),
+    plate(60, 30, { at: at(0, -15), ...guide }, 'p'),
+    shape('combined', { of: ['d'], how: 'less', with: ['p'], ...guide }, 'all'),
+  ]
+
+  test('a half disc rounded is what is left of it inside, and the radius round that', async () => {
+    const [R, r] = [20, 3]
+    const turn = 2 * Math.acos(r / (R - r))
+    const inner = ((R - r) ** 2 * (turn - Math.sin(turn))) / 2
+    const edge = (R - r) * turn + 2 * (R - r) * Math.sin(turn / 2)
+    expect(await areaOfAll(...halfDisc, rounded('3'))).toBeCloseTo(inner + edge * r + Math.PI * r * r, 6)
+    const { problems } = await drawn([...halfDisc, rounded('10.1')])
+    expect(problems[0]).toMatchObject({ field: 'by', message: expect.stringContaining('up to 10.00 mm would') })
+  })
+
+  test('where two discs meet, the waist is filled to an arc that touches both', async () => {
+    const [R, d, r] = [10, 14, 4]
+    const h = Math.sqrt((R + r) ** 2 - (d / 2) ** 2)
+    const alpha = Math.atan2(h, d / 2)
+    const half = Math.acos(d / 2 / R)
+    const lens = 2 * R * R * half - d * Math.sqrt(R * R - (d * d) / 4)
+    const waist = (d * h) / 2 - (R * R * alpha - lens / 2) - (r * r * (Math.PI - 2 * alpha)) / 2
+    const two = [disc(20, { at: at(-7, 0), ...guide }, 'l'), disc(20, { at: at(7, 0), ...guide }, 'r'), shape('combined', { of: ['l'], with: ['r'], ...guide }, 'all')] // prettier-ignore
+    const filled = await drawn([...two, rounded('4', { which: 'in' })])
+    expect(filled.area).toBeCloseTo(2 * Math.PI * R * R - lens + 2 * waist, 6)
+    const [loop] = filled.reports.at(-1)!.drawn!.regions[0]!.loops
+    for (const [i, s] of loop!.entries()) expect(turnBetween(s, loop![(i + 1) % loop!.length]!)).toBeCloseTo(0, 6)
+    expect(await areaOfAll(...two, rounded('4', { which: 'out' }))).toBeCloseTo(2 * Math.PI * R * R - lens, 6)
+  })
+
+  test('a bevel goes so far along the arc as along the line', async () => {
+    const { reports } = await drawn([...halfDisc, rounded('4', { how: 'bevel' })])
+    const cuts = reports
+      .at(-1)!
+      .drawn!.regions[0]!.loops[0]!.filter((s) => s.kind === 'line' && Math.abs(s.a[1] - s.b[1]) > 1)
+    expect(cuts).toHaveLength(2)
+    for (const { a, b } of cuts) {
+      const [low, high] = a[1] < b[1] ? [a, b] : [b, a]
+      expect(Math.abs(low[0])).toBeCloseTo(16, 6)
+      expect(high[1]).toBeCloseTo(20 * Math.sin(4 / 20), 6)
+    }
+  })
 })

@@ -1,5 +1,8 @@
 'use client'
 import type { BodiesField, SavedBodies } from '@/core/fields/bodies'
+import type { DrawnLineField } from '@/core/fields/drawn-line'
+import { letterOf } from '@/core/fields/shape-letters'
+import type { SavedShape } from '@/core/fields/shapes'
 import type { NamedShapesField } from '@/core/fields/named-shapes'
 import type { OutlineField } from '@/core/fields/outline'
 import type { PublicationField } from '@/core/fields/publication'
@@ -38,6 +41,23 @@ export function OutlineEditor({ spec, saved, write }: EditorProps<OutlineField, 
       onChange={write}
     />
   )
+}
+
+/** A straight line of the drawing that another field of the step names. */
+export function DrawnLineEditor({ spec, saved, write, step }: EditorProps<DrawnLineField, string>) {
+  const { steps } = useDocument()
+  const before = steps
+    .slice(
+      0,
+      steps.findIndex((s) => s.id === step.id),
+    )
+    .filter((s) => Array.isArray(s.fields.shapes))
+  const named = step.fields[spec.drawing]
+  const drawing = before.findLast((s) => !named || s.id === named)
+  const shapes = (drawing?.fields.shapes ?? []) as unknown as SavedShape[]
+  const lines = shapes.flatMap((s, i): [string, string][] => (s.kind === 'line' ? [[s.id, `${letterOf(i)}${s.fields.is === 'guide' ? ', a guide' : ''}`]] : [])) // prettier-ignore
+  if (lines.length === 0) return <span className="text-soft">(the drawing has none yet)</span>
+  return <Choose label={spec.label} value={saved} options={{ ...(saved ? {} : { '': 'choose' }), ...Object.fromEntries(lines) }} onChange={write} /> // prettier-ignore
 }
 
 /** Earlier shapes of the drawing, ticked in a list. */

@@ -2,7 +2,7 @@ import type { FC } from 'react'
 import type { FieldSpec } from '@/core/fields/kinds'
 import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
-import { NamedShapesEditor, OutlineEditor, PublicationEditor, BodiesEditor, TakenEdgesEditor } from './drawings'
+import { BodiesEditor, DrawnLineEditor, NamedShapesEditor, OutlineEditor, PublicationEditor, TakenEdgesEditor } from './drawings' // prettier-ignore
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor } from './figure'
@@ -41,6 +41,7 @@ const EDITORS = {
   shapes: undefined,
   settled: undefined,
   mark: MarkEditor,
+  'drawn-line': DrawnLineEditor,
   'named-shapes': NamedShapesEditor,
   'taken-edges': TakenEdgesEditor,
   bodies: BodiesEditor,

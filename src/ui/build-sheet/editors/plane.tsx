@@ -1,35 +1,39 @@
 'use client'
 import { useState } from 'react'
-import { FACE_EDGES } from '@/core/fields/face-plane'
+import { FACE_EDGES, type SavedFacePlane } from '@/core/fields/face-plane'
 import { BASE_PLANES, type PlaneField, type SavedPlane } from '@/core/fields/plane'
+import type { PickedFace } from '@/core/fields/picked-face'
+import { ALONG } from '@/core/fields/square-plane'
 import type { Pick } from '@/core/fit/picks'
-import { Choose } from '../../primitives/choose'
+import { pickedFaceOf } from '@/core/steps/picked'
 import { LengthFigure } from '../../primitives/length-figure'
 import { Panel } from '../../primitives/panel'
 import { useProject } from '../../store/store'
 import type { EditorProps } from './editor'
+import { OnAxisOrEdge, OnFlatFace } from './plane-on-face'
 
-type OnFacePlane = Extract<SavedPlane, { part: string }>
+type NameOf = (face: { part: string } | { reference: string; face: { item: string } }) => string
 
-function wordsOf(saved: OnFacePlane, nameOf: (part: string) => string): string {
-  const face = `a face of ${nameOf(saved.part)}`
-  const flat = saved.and ? `midway between ${face} and one of ${nameOf(saved.and.part)}` : face
+function wordsOf(saved: SavedPlane, nameOf: NameOf, isRound: boolean): string {
+  if ('base' in saved) return BASE_PLANES[saved.base]
+  if ('along' in saved) return `square to an edge of ${nameOf(saved)}, ${ALONG[saved.at]}`
+  if (isRound) return `square to an axis of ${nameOf(saved)}, ${ALONG[saved.at ?? 'middle']}`
+  const face = `a face of ${nameOf(saved)}`
+  const flat = saved.and ? `midway between ${face} and one of ${nameOf(saved.and)}` : face
   return saved.edge ? `${flat}, turned ${saved.angle ?? '90'}° about ${FACE_EDGES[saved.edge]}` : flat
 }
 
-/** The plane of a drawing: one of the project's own, or a face that is picked in the scene. */
+/** The plane of a drawing: one of the project's own, a face that is picked in the scene, or one square to an axis or an edge. */
 export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, SavedPlane>) {
   const [open, setOpen] = useState(false)
-  const parts = useProject((s) => s.build?.parts) ?? []
+  const build = useProject((s) => s.build)
   const picks = useProject((s) => s.picks)
-  const faces = picks.filter((p) => p.kept && p.reference === undefined)
-  const [flat, second] = faces.filter((p) => p.shape.kind === 'plane')
-  const nameOf = (part: string) => parts.find((p) => p.id === part)?.name ?? 'a part'
-  const name = 'base' in saved ? BASE_PLANES[saved.base] : wordsOf(saved, nameOf)
-  const take = (next: SavedPlane) => {
-    write(next)
-    setOpen(false)
+  const nameOf: NameOf = (of) => {
+    if ('part' in of) return build?.parts.find((p) => p.id === of.part)?.name ?? 'a part'
+    return build?.references.find((r) => r.id === of.reference)?.items.find((i) => i.id === of.face.item)?.name ?? 'an item' // prettier-ignore
   }
+  const name = wordsOf(saved, nameOf, 'face' in saved && saved.at !== undefined)
+  const offered = offersOf(picks, (p) => pickedFaceOf(p, build?.references ?? []))
   return (
     <>
       <Panel
@@ -40,36 +44,27 @@ export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, Save
         open={open}
         setOpen={setOpen}
       >
-        {(Object.keys(BASE_PLANES) as (keyof typeof BASE_PLANES)[]).map((base) => (
-          <button key={base} type="button" className="figure" onClick={() => take({ base, off: saved.off })}>
-            {BASE_PLANES[base]}
-          </button>
-        ))}
-        {flat ? (
+        {[...BASES, ...offered].map(({ words, plane }) => (
           <button
+            key={words}
             type="button"
             className="figure"
-            onClick={() => take({ part: flat.owner, face: flat.kept!, off: saved.off, datum: 'middle' })}
+            onClick={() => {
+              write({ ...plane, off: 'and' in plane ? '0' : saved.off } as SavedPlane)
+              setOpen(false)
+            }}
           >
-            the face of {flat.ownerName} that is picked
+            {words}
           </button>
-        ) : (
-          <p className="text-soft">Or pick a flat face of a part in the scene first.</p>
+        ))}
+        {offered.length === 0 && (
+          <p className="text-soft">Or pick a face, or a face beside an edge, in the scene first.</p>
         )}
         <p>
           <LengthFigure label="How far off it" formula={saved.off} onChange={(off) => write({ ...saved, off })} /> off
           it
         </p>
-        {flat && second && (
-          <button
-            type="button"
-            className="figure"
-            onClick={() => take({ part: flat.owner, face: flat.kept!, and: { part: second.owner, face: second.kept! }, off: '0', datum: 'middle' })} // prettier-ignore
-          >
-            midway between the two faces that are picked
-          </button>
-        )}
-        {'part' in saved && <OnFace saved={saved} picked={faces[0]} write={write} />}
+        <Lies saved={saved} picked={picks[0] && pickedFaceOf(picks[0], build?.references ?? [])} write={write} />
       </Panel>
       {saved.off !== '0' && (
         <>
@@ -82,64 +77,42 @@ export function PlaneEditor({ spec, saved, write }: EditorProps<PlaneField, Save
   )
 }
 
-/** The datum of a plane on a face, and an edge that it is turned about. */
-function OnFace({
+/** How it lies to what it was picked by. */
+function Lies({
   saved,
   picked,
   write,
 }: {
-  saved: OnFacePlane
-  picked: Pick | undefined
+  saved: SavedPlane
+  picked: PickedFace | undefined
   write: (next: SavedPlane) => void
 }) {
-  const other = picked ? { part: picked.owner, face: picked.kept! } : saved.of
-  const { edge: _, angle: __, ...flat } = saved
-  return (
-    <>
-      <p>
-        Its datum is{' '}
-        <Choose
-          label="The datum"
-          value={saved.datum}
-          options={{
-            middle: 'the middle of the face',
-            corner: 'its lower left corner',
-            ...(other ? { other: 'the middle or axis of the face that is picked' } : {}),
-          }}
-          onChange={(datum) =>
-            write({
-              ...saved,
-              datum: datum as OnFacePlane['datum'],
-              ...(datum === 'other' && other ? { of: other } : {}),
-            })
-          }
-        />
-      </p>
-      {!other && <p className="text-soft">With another face picked, its middle or axis can be the datum.</p>}
-      <p>
-        It is{' '}
-        <Choose
-          label="How it stands to the face"
-          value={saved.edge ?? 'flat'}
-          options={{ flat: 'the face itself', ...Object.fromEntries(Object.entries(FACE_EDGES).map(([k, words]) => [k, `turned about ${words}`])) }} // prettier-ignore
-          onChange={(edge) => write(edge === 'flat' ? flat : { ...saved, edge: edge as keyof typeof FACE_EDGES, angle: saved.angle ?? '90' })} // prettier-ignore
-        />
-        {saved.edge && (
-          <>
-            {' by '}
-            <input
-              aria-label="The angle it is turned by"
-              key={saved.angle}
-              defaultValue={saved.angle ?? '90'}
-              size={5}
-              className="border-b-[1.5px] border-figure bg-transparent px-1 font-semibold text-figure outline-none"
-              onBlur={(e) => e.target.value.trim() && e.target.value !== saved.angle && write({ ...saved, angle: e.target.value.trim() })} // prettier-ignore
-              onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-            />
-            °
-          </>
-        )}
-      </p>
-    </>
-  )
+  if ('base' in saved) return null
+  if ('along' in saved || saved.at !== undefined)
+    return <OnAxisOrEdge at={saved.at ?? 'middle'} onChange={(at) => write({ ...saved, at })} />
+  return <OnFlatFace saved={saved} picked={picked} write={(next) => write({ ...next, off: saved.off } as SavedPlane)} />
+}
+
+interface Offered {
+  words: string
+  plane: object
+}
+const BASES: readonly Offered[] = Object.entries(BASE_PLANES).map(([base, words]) => ({ words, plane: { base } }))
+
+/** The planes that what is picked makes. */
+function offersOf(picks: readonly Pick[], keep: (pick: Pick) => PickedFace | undefined): Offered[] {
+  const faces = picks.flatMap((pick) => {
+    const face = keep(pick)
+    return face ? [{ pick, face }] : []
+  })
+  const [flat, second] = faces.filter((f) => f.pick.shape.kind === 'plane')
+  const round = faces.find((f) => 'axis' in f.pick.shape)
+  const edged = picks.find((p) => p.reference === undefined && p.edge?.kept)
+  const datum: SavedFacePlane['datum'] = 'middle'
+  return [
+    ...(flat ? [{ words: `the face of ${flat.pick.ownerName} that is picked`, plane: { ...flat.face, datum } }] : []),
+    ...(round ? [{ words: `square to the axis of the round face of ${round.pick.ownerName} that is picked`, plane: { ...round.face, datum, at: 'middle' } }] : []), // prettier-ignore
+    ...(edged ? [{ words: `square to the edge of ${edged.ownerName} beside what is picked`, plane: { part: edged.owner, along: { ...edged.edge!.kept!, run: 'piece' }, at: 'middle' } }] : []), // prettier-ignore
+    ...(flat && second ? [{ words: 'midway between the two faces that are picked', plane: { ...flat.face, and: second.face, datum } }] : []), // prettier-ignore
+  ]
 }

@@ -1,0 +1,74 @@
+'use client'
+import { DATUMS } from '@/core/fields/face-frame'
+import { FACE_EDGES, type SavedFacePlane } from '@/core/fields/face-plane'
+import type { PickedFace } from '@/core/fields/picked-face'
+import { ALONG, type Along } from '@/core/fields/square-plane'
+import { Choose } from '../../primitives/choose'
+
+/** Where along its axis or edge a plane stands square to it. */
+export const OnAxisOrEdge = ({ at, onChange }: { at: Along; onChange: (at: Along) => void }) => (
+  <p>
+    It stands <Choose label="Where along it" value={at} options={ALONG} onChange={(next) => onChange(next as Along)} />
+  </p>
+)
+
+/** The datum of a plane on a flat face, and an edge that it is turned about. */
+export function OnFlatFace({
+  saved,
+  picked,
+  write,
+}: {
+  saved: SavedFacePlane
+  picked: PickedFace | undefined
+  write: (next: SavedFacePlane) => void
+}) {
+  const other = picked ?? saved.of
+  const { edge: _, angle: __, ...flat } = saved
+  return (
+    <>
+      <p>
+        Its datum is{' '}
+        <Choose
+          label="The datum"
+          value={saved.datum}
+          options={{
+            ...Object.fromEntries(Object.entries(DATUMS).map(([datum, [, , words]]) => [datum, words])),
+            ...(other ? { other: 'the middle or axis of the face that is picked' } : {}),
+          }}
+          onChange={(datum) =>
+            write({
+              ...saved,
+              datum: datum as SavedFacePlane['datum'],
+              ...(datum === 'other' && other ? { of: other } : {}),
+            })
+          }
+        />
+      </p>
+      {!other && <p className="text-soft">With another face picked, its middle or axis can be the datum.</p>}
+      <p>
+        It is{' '}
+        <Choose
+          label="How it stands to the face"
+          value={saved.edge ?? 'flat'}
+          options={{ flat: 'the face itself', ...Object.fromEntries(Object.entries(FACE_EDGES).map(([k, words]) => [k, `turned about ${words}`])) }} // prettier-ignore
+          onChange={(edge) => write(edge === 'flat' ? flat : { ...saved, edge: edge as keyof typeof FACE_EDGES, angle: saved.angle ?? '90' })} // prettier-ignore
+        />
+        {saved.edge && (
+          <>
+            {' by '}
+            <input
+              aria-label="The angle it is turned by"
+              key={saved.angle}
+              defaultValue={saved.angle ?? '90'}
+              size={5}
+              className="border-b-[1.5px] border-figure bg-transparent px-1 font-semibold text-figure outline-none"
+              onBlur={(e) => e.target.value.trim() && e.target.value !== saved.angle && write({ ...saved, angle: e.target.value.trim() })} // prettier-ignore
+              onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            />
+            °
+          </>
+        )}
+      </p>
+    </>
+  )
+}
