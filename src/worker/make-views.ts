@@ -134,13 +134,13 @@ export function shownItem({ solid, stands }: PlacedItem): ShownMesh {
   return shownMesh(positions, joined, shapeFacts(solid).faceOfTriangle)
 }
 
-/** What a step adds and takes, as it is drawn. */
-export function effectView({ step, added, taken }: Effect): EffectView {
+/** What a step adds, takes and uses up, as it is drawn. */
+export function effectView({ step, added, taken, used }: Effect): EffectView {
   const shown = ({ mesh, ...rest }: Material): MaterialView => {
     const { topology } = pointable(mesh)
     return { ...rest, shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf) }
   }
-  return { step, ...(added ? { added: shown(added) } : {}), ...(taken ? { taken: shown(taken) } : {}) }
+  return { step, ...(added ? { added: shown(added) } : {}), ...(taken ? { taken: shown(taken) } : {}), ...(used ? { used: shown(used) } : {}) } // prettier-ignore
 }
 
 /** What of a build changes hands when it is sent. */
@@ -151,8 +151,8 @@ export function buffersOfBuild({ parts, references }: SentBuild): ArrayBuffer[] 
 }
 
 /** The same for what a step does. */
-export const buffersOfEffect = ({ added, taken }: EffectView): ArrayBuffer[] =>
-  [added, taken].flatMap((m) => (m ? buffersOf(m.shown) : []))
+export const buffersOfEffect = ({ added, taken, used }: EffectView): ArrayBuffer[] =>
+  [added, taken, used].flatMap((m) => (m ? buffersOf(m.shown) : []))
 
 /** Of the parts those whose meshes somebody else has not got yet come with them. */
 export function meshesNotIn(parts: readonly BuiltPart[], known: ReadonlySet<string>) {

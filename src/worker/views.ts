@@ -58,6 +58,7 @@ export interface EffectView {
   step: string
   added?: MaterialView
   taken?: MaterialView
+  used?: MaterialView
 }
 /** A step's report, with a key that changes when anything in it does. */
 export type StepView = StepReport & { key: string }

@@ -49,8 +49,8 @@ export interface ShapeKind {
     string | { field: string; before?: string; after?: string; when?: readonly [string, string]; given?: true }
   )[]
   drawn?: DrawnBy
-  /** Which of its figures stand in the drawing, each at a round or straight edge of it by name; empty: at all of it. */
-  figuresAt?: Readonly<Record<string, string>>
+  /** Which of its figures stand in the drawing: each at a point, edge or round of it by name (empty: all of it), or by how it is drawn. */
+  figuresAt?: Readonly<Record<string, string | ((drawn: Drawn) => Vec2 | undefined)>>
   /** Fields of one that is made of shapes that are picked, and how that is offered. */
   ofPicked?: {
     words: string

@@ -64,3 +64,15 @@ test('it follows the last build, also one that was reused, and outlives builds t
   await builder.build(first, new Map(), 'view')
   expect(builder.effectOf('cut').taken!.volume).toBeCloseTo(taken, 9)
 })
+
+test('what a step uses up is named, as it was; what is kept is not', async () => {
+  const pin = ['solid', { shape: 'box', width: '4', depth: '4', height: '15' }, 'pin'] as const
+  const combine = { part: 'plate', do: 'take', tools: ['pin'] }
+  await build(PLATE, pin, ['combine', combine, 'c'])
+  const gone = builder.effectOf('c')
+  expect(gone.taken!.volume).toBeCloseTo(4 * 4 * 5, 2)
+  expect(gone.used!.volume).toBeCloseTo(4 * 4 * 15, 2)
+  expect(gone.used!.parts).toHaveLength(1)
+  await build(PLATE, pin, ['combine', { ...combine, after: 'kept' }, 'c'])
+  expect(builder.effectOf('c').used).toBeUndefined()
+})

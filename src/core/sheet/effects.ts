@@ -6,7 +6,8 @@ import type { PartState } from './run'
 interface Changed {
   name: string
   before: Solid
-  after: Solid
+  /** None where the step used it up. */
+  after?: Solid
 }
 
 /** Material that a step puts somewhere or takes away: closed solids, in the project's frame. */
@@ -23,6 +24,8 @@ export interface Effect {
   step: string
   added?: Material
   taken?: Material
+  /** Parts that it uses up, as they were. */
+  used?: Material
 }
 
 /** Less than this is where two solids are made to hold together, not material, mm3. */
@@ -37,10 +40,10 @@ export class Effects {
 
   /** Notes what a step of the build that is running did. */
   note(step: string, before: ReadonlyMap<string, PartState>, after: ReadonlyMap<string, PartState>): void {
-    const changed = [...after.values()].flatMap((part): Changed[] => {
-      const old = before.get(part.id)
-      if (!old || old.key === part.key) return []
-      return [{ name: part.name, before: old.solid.keep(), after: part.solid.keep() }]
+    const changed = [...before.values()].flatMap((old): Changed[] => {
+      const part = after.get(old.id)
+      if (part?.key === old.key) return []
+      return [{ name: old.name, before: old.solid.keep(), ...(part ? { after: part.solid.keep() } : {}) }]
     })
     this.next.set(step, changed)
   }
@@ -58,23 +61,22 @@ export class Effects {
     this.next = new Map()
   }
 
-  /** What a step of the last build adds to the parts before it and takes from them; a part that it makes is neither. */
+  /** What a step of the last build adds to the parts before it, takes from them and uses up; a part that it makes is none of these. */
   of(step: string): Effect {
-    const changed = this.now.get(step) ?? []
-    const added = this.material(changed, 'after', 'before')
-    const taken = this.material(changed, 'before', 'after')
-    return { step, ...(added ? { added } : {}), ...(taken ? { taken } : {}) }
+    const all = this.now.get(step) ?? []
+    const changed = all.flatMap(({ name, before, after }) => (after ? [{ name, before, after }] : []))
+    const added = this.material(changed, ({ before, after }) => this.kernel.subtract(after, [before]))
+    const taken = this.material(changed, ({ before, after }) => this.kernel.subtract(before, [after]))
+    const gone = all.filter((c) => !c.after)
+    const used = this.material(gone, (c) => this.kernel.union([c.before]))
+    return { step, ...(added ? { added } : {}), ...(taken ? { taken } : {}), ...(used ? { used } : {}) }
   }
 
-  private material(
-    changed: readonly Changed[],
-    of: 'before' | 'after',
-    less: 'before' | 'after',
-  ): Material | undefined {
+  private material<C extends Changed>(changed: readonly C[], of: (one: C) => Solid): Material | undefined {
     return this.kernel.scoped(
       () => {
         const rests = changed
-          .map((c) => ({ name: c.name, solid: this.kernel.subtract(c[of], [c[less]]) }))
+          .map((c) => ({ name: c.name, solid: of(c) }))
           .filter(({ solid }) => solid.volume() > NOTHING)
         if (rests.length === 0) return undefined
         const whole = this.kernel.union(rests.map((r) => r.solid))
@@ -94,6 +96,6 @@ function giveBack(effects: ReadonlyMap<string, readonly Changed[]>): void {
   for (const changed of effects.values())
     for (const { before, after } of changed) {
       before.dispose()
-      after.dispose()
+      after?.dispose()
     }
 }

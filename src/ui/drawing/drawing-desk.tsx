@@ -94,10 +94,10 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene, tied, setDragged: (now) => setDragged({ drawn: now, since: report.drawn }) }) // prettier-ignore
   const picked = state?.picked
   const figures = useMemo(
-    () => standing(saved, acts.kinds, picked ?? [], tied.marks),
+    () => standing(saved, acts.kinds, picked ?? [], tied.marks, drawn),
     // The step says which shapes are saved.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [step.fields.shapes, acts, picked, tied.marks],
+    [step.fields.shapes, acts, picked, tied.marks, drawn],
   )
   if (!state) return null
   const scale = view?.scale ?? 1

@@ -4,7 +4,7 @@ import { formatCubed } from '@/core/units/length'
 import type { MaterialView } from '@/worker/views'
 import { useEngine } from '../actions/actions-context'
 import { useDocument, useProject, useUnit } from '../store/store'
-import type { Hatch } from './hatched'
+import { ALL_HATCHES, type Hatch } from './hatched'
 import type { SceneView } from './scene-view'
 
 /** The step whose effect is shown: the one that is worked on in the sheet, or was just added. */
@@ -27,10 +27,14 @@ export function useEffects(view: SceneView | undefined): void {
       current = false
     }
   }, [step, build, engine, receive])
-  useEffect(() => view?.hatch(effect?.added?.shown, effect?.taken?.shown), [view, effect])
+  useEffect(() => {
+    const hatched = ALL_HATCHES.flatMap((hatch) => (effect?.[hatch] ? [[hatch, effect[hatch].shown]] : []))
+    view?.hatch(Object.fromEntries(hatched))
+  }, [view, effect])
 }
 
-const SWATCHES: Readonly<Record<Hatch, string>> = {
+const SWATCHES: Readonly<Record<Hatch, string | undefined>> = {
+  used: undefined,
   added: 'repeating-linear-gradient(-45deg, var(--figure) 0 2.5px, transparent 2.5px 6.4px)',
   taken: 'repeating-linear-gradient(45deg, var(--ink) 0 1.5px, transparent 1.5px 4.2px)',
 }
@@ -42,7 +46,7 @@ export function EffectLine() {
   const set = useProject((s) => s.set)
   const { steps } = useDocument()
   const number = steps.findIndex((s) => s.id === step) + 1
-  if (!step || number === 0 || effect?.step !== step || (!effect.added && !effect.taken)) return null
+  if (!step || number === 0 || effect?.step !== step || !ALL_HATCHES.some((hatch) => effect[hatch])) return null
   return (
     <div
       role="status"
@@ -52,6 +56,7 @@ export function EffectLine() {
       <span className="text-soft">Step {number}</span>
       {effect.added && <Said hatch="added" verb="adds" link="to" material={effect.added} />}
       {effect.taken && <Said hatch="taken" verb="takes" link="from" material={effect.taken} />}
+      {effect.used && <Said hatch="used" verb="uses up" link="of" material={effect.used} />}
       <button type="button" className="figure" onClick={() => set({ inHand: undefined })}>
         done
       </button>

@@ -13,17 +13,22 @@ import {
 import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Palette } from './palette'
 
-/** How lines of a hatch lie on the screen: which way they lean, from line to line and how thick, pixels. */
+/**
+ * How lines of a hatch lie on the screen: which way they lean, from line to line and how thick, pixels. What is used up
+ * is an outline alone.
+ */
 const HATCHES = {
   added: { lean: 1, apart: 9, thick: 2.5 },
   taken: { lean: -1, apart: 6, thick: 1.5 },
+  used: undefined,
 } as const
 export type Hatch = keyof typeof HATCHES
+export const ALL_HATCHES = Object.keys(HATCHES) as readonly Hatch[]
 
 /** What of it lies behind something shows this faintly. */
 const BEHIND = 0.28
 
-/** Material that a step adds or takes away, hatched where it lies; what is hidden in other material shows faintly. */
+/** Material that a step adds, takes away or uses up, hatched where it lies; what is hidden in other material shows faintly. */
 export class Hatched extends Group {
   private readonly front: MeshBasicMaterial
   private readonly behind: MeshBasicMaterial
@@ -42,7 +47,8 @@ export class Hatched extends Group {
     this.faint = new Mesh(this.faces.geometry, this.behind)
     this.edges = new LineSegments(new BufferGeometry(), this.line)
     for (const drawn of [this.faces, this.faint, this.edges]) drawn.renderOrder = 5
-    this.add(this.faces, this.faint, this.edges)
+    if (HATCHES[hatch]) this.add(this.faces, this.faint)
+    this.add(this.edges)
     this.visible = false
   }
 
@@ -70,7 +76,6 @@ export class Hatched extends Group {
 
 /** Lines that keep their distance on the screen, however near one looks. */
 function striped(hatch: Hatch, opacity: number): MeshBasicMaterial {
-  const { lean, apart, thick } = HATCHES[hatch]
   const material = new MeshBasicMaterial({
     side: DoubleSide,
     transparent: true,
@@ -80,6 +85,9 @@ function striped(hatch: Hatch, opacity: number): MeshBasicMaterial {
     polygonOffsetFactor: -2,
     polygonOffsetUnits: -2,
   })
+  const lines = HATCHES[hatch]
+  if (!lines) return material
+  const { lean, apart, thick } = lines
   const ratio = Math.min(window.devicePixelRatio, 2)
   material.onBeforeCompile = (shader) => {
     const stripe = `if (mod(gl_FragCoord.x + ${(-lean).toFixed(1)} * gl_FragCoord.y, ${(apart * ratio).toFixed(1)}) > ${(thick * ratio).toFixed(1)}) discard;`

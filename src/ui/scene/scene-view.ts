@@ -18,7 +18,7 @@ import type { Section, Showing } from '../store/view-slice'
 import { Body } from './body'
 import { capGroup, type Polygon } from './cap'
 import { Eye } from './eye'
-import { Hatched } from './hatched'
+import { ALL_HATCHES, type Hatch, Hatched } from './hatched'
 import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
@@ -55,8 +55,8 @@ export class SceneView {
   private readonly marks = new Marks()
   readonly unpicked = new Unpicked()
   private readonly caps = new Group()
-  private readonly hatches = { added: new Hatched('added'), taken: new Hatched('taken') }
-  private hatched: { added?: ShownMesh | undefined; taken?: ShownMesh | undefined } = {}
+  private readonly hatches = ALL_HATCHES.map((hatch) => ({ hatch, drawn: new Hatched(hatch) }))
+  private hatched: Partial<Record<Hatch, ShownMesh>> = {}
   private readonly grid: LineSegments
   private readonly caster = new Raycaster()
   private colors: Palette = palette()
@@ -73,7 +73,7 @@ export class SceneView {
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.eye = new Eye(canvas, () => this.draw())
     this.grid = new LineSegments(new BufferGeometry(), new LineBasicMaterial())
-    this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps, ...Object.values(this.hatches))
+    this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps, ...this.hatches.map((h) => h.drawn))
     this.caster.firstHitOnly = true
     this.eye.look('corner')
     this.recolor()
@@ -163,16 +163,15 @@ export class SceneView {
     this.draw()
   }
 
-  /** Hatches material that is added and taken away. */
-  hatch(added: ShownMesh | undefined, taken: ShownMesh | undefined): void {
-    this.hatched = { added, taken }
+  /** Hatches material that is added, taken away and used up. */
+  hatch(hatched: Partial<Record<Hatch, ShownMesh>>): void {
+    this.hatched = hatched
     this.layMarks()
     this.draw()
   }
 
   private layMarks(): void {
-    for (const hatch of ['added', 'taken'] as const)
-      this.hatches[hatch].show(this.hatched[hatch], this.colors, this.planes())
+    for (const { hatch, drawn } of this.hatches) drawn.show(this.hatched[hatch], this.colors, this.planes())
     this.marks.lay(this.bodies, this.colors, this.planes())
   }
 
@@ -246,7 +245,7 @@ export class SceneView {
     cancelAnimationFrame(this.pending)
     this.keepOnly(new Set())
     this.marks.dispose()
-    for (const hatch of Object.values(this.hatches)) hatch.dispose()
+    for (const { drawn } of this.hatches) drawn.dispose()
     this.eye.dispose()
     this.renderer.dispose()
   }

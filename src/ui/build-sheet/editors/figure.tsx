@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import type { AngleField, CountField } from '@/core/fields/number'
+import { FIT_CLASSES } from '@/core/fit/classes'
 import type { LengthField } from '@/core/fields/length'
 import type { Result } from '@/core/result'
 import { evaluateFormula } from '@/core/units/formula'
@@ -15,6 +16,7 @@ import { useProject, useProjectStore, useUnit } from '../../store/store'
 import { useKnown } from '../../store/use-work-out'
 import { useLastFigure } from '../../store/last-figures'
 import type { EditorProps } from './editor'
+import { fitOf, GapHelp } from './gap-help'
 import { useNudge } from './use-nudge'
 
 /** How figures of a kind are written, read and stepped. */
@@ -101,6 +103,7 @@ function Figure(props: FigureProps) {
   const figure = value ?? (waiting ? last : undefined)
   const shown = figure === undefined ? saved : manner.show(figure)
   const isFormula = isWorkedOut(saved)
+  const fit = 'gap' in spec && spec.gap ? fitOf(saved) : undefined
   const hint = figure === undefined ? saved : `${manner.hint(figure)}${isFormula ? ` = ${saved}` : ''}`
   return (
     <button
@@ -113,6 +116,7 @@ function Figure(props: FigureProps) {
       {...drag}
     >
       {shown}
+      {fit && <span className="font-normal"> ({FIT_CLASSES[fit]})</span>}
     </button>
   )
 }
@@ -135,7 +139,14 @@ function FigureInput({ step, field, spec, saved, manner }: FigureProps) {
     if (byKey) refocus(() => document.querySelector<HTMLElement>(`[data-field="${step.id}.${field}"]`))
   }
   return (
-    <span className="inline-flex flex-col align-top">
+    <span
+      className="inline-flex flex-col align-top"
+      onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && done(true)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') done(true, true)
+        if (event.key === 'Escape') done(false, true)
+      }}
+    >
       <input
         ref={input}
         autoFocus
@@ -149,16 +160,12 @@ function FigureInput({ step, field, spec, saved, manner }: FigureProps) {
           const check = manner.workOut(event.target.value)
           if (check.ok && check.value >= spec.min && check.value <= spec.max) write(manner.stored(event.target.value))
         }}
-        onBlur={() => done(true)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') done(true, true)
-          if (event.key === 'Escape') done(false, true)
-        }}
         className="rounded-[3px] border-[1.5px] border-figure bg-sheet px-1 font-semibold text-figure outline-none"
       />
       <span className={`text-[13px] leading-snug ${result.ok ? 'text-soft' : 'text-rust'}`} role="status">
         {result.ok ? manner.hint(result.value) : result.problem.message}
       </span>
+      {'gap' in spec && spec.gap && <GapHelp value={result.ok ? result.value : undefined} input={input} />}
       <NameHints text={text} of={step.id} input={input} />
     </span>
   )

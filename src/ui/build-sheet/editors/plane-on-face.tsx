@@ -4,6 +4,7 @@ import { FACE_EDGES, type SavedFacePlane } from '@/core/fields/face-plane'
 import type { PickedFace } from '@/core/fields/picked-face'
 import { ALONG, type Along } from '@/core/fields/square-plane'
 import { Choose } from '../../primitives/choose'
+import { NumberFigure } from '../../primitives/number-figure'
 
 /** Where along its axis or edge a plane stands square to it. */
 export const OnAxisOrEdge = ({ at, onChange }: { at: Along; onChange: (at: Along) => void }) => (
@@ -56,16 +57,12 @@ export function OnFlatFace({
         {saved.edge && (
           <>
             {' by '}
-            <input
-              aria-label="The angle it is turned by"
-              key={saved.angle}
-              defaultValue={saved.angle ?? '90'}
-              size={5}
-              className="border-b-[1.5px] border-figure bg-transparent px-1 font-semibold text-figure outline-none"
-              onBlur={(e) => e.target.value.trim() && e.target.value !== saved.angle && write({ ...saved, angle: e.target.value.trim() })} // prettier-ignore
-              onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            <NumberFigure
+              label="The angle it is turned by"
+              formula={saved.angle ?? '90'}
+              ending="°"
+              onChange={(angle) => write({ ...saved, angle })}
             />
-            °
           </>
         )}
       </p>

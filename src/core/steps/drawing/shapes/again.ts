@@ -18,6 +18,7 @@ import { chain } from '../../../outlines/chain'
 import { MEET } from '../../../profile/united'
 import { raise } from '../../../result'
 import { moved } from '../../../profile/moved'
+import { farthestOut } from './figure-places'
 import { shapeKind } from './shape-kind'
 import { turnedAbout } from './straight'
 
@@ -67,6 +68,7 @@ export const ringShape = shapeKind({
     over: angleField('The angle that they share', '360', -360, 360),
   },
   sentence: ['Repeat', { field: 'of' }, { field: 'count', before: 'in a ring of' }, { field: 'about', before: 'about', after: ',' }, { field: 'over', before: 'over', after: '.' }], // prettier-ignore
+  figuresAt: { count: 'about' },
   ofPicked: { words: 'repeat it in a ring', start: (of) => ({ of }) },
   bones: (given) => ({ points: { about: given.spot('about') } }),
   make: ({ of, count, about, over }, id) => {
@@ -97,6 +99,7 @@ export const rowShape = shapeKind({
     turn: angleField('The direction', '0', -360, 360),
   },
   sentence: ['Repeat', { field: 'of' }, { field: 'count', before: 'in a row of' }, { field: 'along', before: 'every', after: ',' }, { field: 'rows', after: ' rows' }, { field: 'up', before: 'every', after: ',' }, { field: 'turn', before: 'along', after: '.' }], // prettier-ignore
+  figuresAt: { along: farthestOut },
   ofPicked: { words: 'repeat it in a row', start: (of) => ({ of }) },
   make: ({ of, count, along, rows, up, turn }, id) => {
     if (count * rows > MOST_PIECES) return raise('many', `That makes ${count * rows} copies; up to ${MOST_PIECES} would do.`, 'count') // prettier-ignore

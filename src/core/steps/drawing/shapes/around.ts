@@ -9,6 +9,7 @@ import type { Profile, Segment } from '../../../profile/segment'
 import { expectOk, raise } from '../../../result'
 import { cornered } from '../corners'
 import { closedRegion, MEET, united } from '../../../profile/united'
+import { farthestOut, onCorner } from './figure-places'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
@@ -49,6 +50,7 @@ export const offsetShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Offset of', { field: 'of', after: ',' }, { field: 'by' }, { field: 'way', before: 'per side', after: ',' }, { field: 'corners', before: 'corners', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  figuresAt: { by: farthestOut },
   ofPicked: { words: 'go round it at a distance', start: (of) => ({ of }), instead: true },
   make: ({ of, way, by, corners }, id) => {
     const found = expectOk(offsetProfile(areaOf(of), way === 'around' ? by : -by, corners))
@@ -71,6 +73,7 @@ export const cornersShape = shapeKind({
     is: roleField(),
   },
   sentence: ['Corners of', { field: 'of' }, { field: 'how' }, { field: 'by', before: 'by', after: ',' }, { field: 'which', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  figuresAt: { by: onCorner },
   ofPicked: { words: 'round its corners', start: (of) => ({ of }), instead: true },
   make: ({ of, how, by, which }, id) => {
     const loops = areaOf(of).loops.map((loop) => cornered(loop, true, { how, by, which }, 'by'))

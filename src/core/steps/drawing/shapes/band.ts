@@ -11,6 +11,7 @@ import { expectOk, raise } from '../../../result'
 import { anticlockwise } from '../../../profile/anticlockwise'
 import { MEET, united } from '../../../profile/united'
 import { shapeOf } from './around'
+import { farthestOut } from './figure-places'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
@@ -29,6 +30,7 @@ export const bandShape = shapeKind({
     ends: choiceField('Its ends', 'round', { round: 'round', flush: 'cut off where the line ends', square: 'square, half a width on' }), // prettier-ignore
     is: roleField(),
   },
+  figuresAt: { across: farthestOut },
   sentence: ['Band', { field: 'across', after: ' wide' }, { field: 'of', before: 'along', after: ',' }, { field: 'side', after: ',' }, { field: 'ends', before: 'its ends', after: ',', when: ['side', 'both'] }, { field: 'is', after: '.' }], // prettier-ignore
   ofPicked: { words: 'make a band along it', start: (of) => ({ of }), instead: true },
   make: ({ of, across, side, ends }, id) => {

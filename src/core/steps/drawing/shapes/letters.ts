@@ -7,6 +7,7 @@ import { moved } from '../../../profile/moved'
 import { raise } from '../../../result'
 import { pointed } from '../../../fields/shape-kind'
 import { gap2 } from '../../../profile/segment'
+import { farthestOut } from './figure-places'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 import { turnedAbout } from './straight'
@@ -29,6 +30,7 @@ export const lettersShape = shapeKind({
     turn: angleField('The turn', '0', -360, 360),
     is: roleField(),
   },
+  figuresAt: { height: farthestOut },
   sentence: ['Letters', { field: 'text', after: ',' }, { field: 'height', after: ' high,' }, { field: 'align', before: 'their' }, { field: 'at', before: 'at', after: ',' }, { field: 'spacing', before: 'spaced', after: ',' }, { field: 'lines', before: 'lines every', after: ',' }, { field: 'radius', before: 'round a radius of', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   drawn: {
     key: 'x',

@@ -8,6 +8,7 @@ import { raise } from '../../../result'
 import { cornered } from '../corners'
 import { spline } from '../spline'
 import { anticlockwise } from '../../../profile/anticlockwise'
+import { onCorner } from './figure-places'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
@@ -32,6 +33,7 @@ export const runShape = shapeKind({
     named: { point: (n) => `${n + 1}`, piece: (n) => `edge${n}` },
     start: (through) => ({ through }),
   },
+  figuresAt: { round: onCorner },
   bones: (given) => {
     const corners = given.spots('through')
     const closed = given.plain('ends') === 'closed'

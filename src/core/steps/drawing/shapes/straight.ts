@@ -84,7 +84,7 @@ export const rectangleShape = shapeKind({
       return { ...sizes, at: shifted(at!, lower.x, lower.y) }
     },
   },
-  figuresAt: { width: 'low', height: 'right' },
+  figuresAt: { width: 'low', height: 'right', turn: 'upperRight' },
   bones: (given) => {
     const [width, height, at] = [given.length('width'), given.length('height'), given.spot('at')]
     const [c, s] = direction(given.angle('turn'))
@@ -180,7 +180,7 @@ export const polygonShape = shapeKind({
     figures: ['across', 'sides'],
     start: ([at], [a, b]) => ({ at, across: pointed(2 * gap2(a!, b!) * Math.cos(Math.PI / 6)) }),
   },
-  figuresAt: { across: '' },
+  figuresAt: { across: '', turn: 'middle' },
   bones: (given) => {
     const middle = given.spot('at')
     return { points: { middle }, rounds: { '': { centre: middle, radius: times(given.length('across'), 0.5) } } }

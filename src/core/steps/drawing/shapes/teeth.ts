@@ -7,6 +7,7 @@ import { pointed } from '../../../fields/shape-kind'
 import { arc, gap2, line, type Loop, polar, type Segment } from '../../../profile/segment'
 import { arcThrough } from '../../../outlines/simplify'
 import { raise } from '../../../result'
+import { onPiece } from './figure-places'
 import { shapeKind } from './shape-kind'
 import { roleField } from './role'
 
@@ -43,6 +44,7 @@ export const teethShape = shapeKind({
       return { at, outside: share(1), root: share(0.76), crown: share(0.05), foot: share(0.085) }
     },
   },
+  figuresAt: { outside: onPiece('.1.crown'), root: onPiece('.1.root'), count: 'middle' },
   bones: (given) => ({ points: { middle: given.spot('at') } }),
   make: ({ root, outside, at, count, crown, foot, flank, turn }, id) => {
     if (root >= outside) return raise('root', `The root diameter is ${root.toFixed(2)} mm; under ${outside.toFixed(2)} mm, the outside, would do.`, 'root') // prettier-ignore
