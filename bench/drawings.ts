@@ -36,7 +36,11 @@ async function tiedFrame(kernel: Kernel): Promise<number> {
   builder.dispose()
   const reports = build.steps[0]!.values['shapes'] as ShapeReport[]
   const saved = complete(shapes)
-  const dragging = new Dragging(pageDraft(saved, SHAPE_KINDS, workOut, {}), { what: 'point', mark: 'l40.to' }, [0, 0])
+  const dragging = new Dragging(
+    pageDraft({ shapes: saved, kinds: SHAPE_KINDS, workOut, settled: {} }),
+    { what: 'point', mark: 'l40.to' },
+    [0, 0],
+  )
   let k = 0
   return median(40, () => {
     k += 1

@@ -65,9 +65,11 @@ function drawAll(saved: readonly SavedShape[], kinds: readonly ShapeKind[], at: 
   const kindOf = (shape: { kind: string }) => kinds.find((k) => k.kind === shape.kind)!
   const names = namesAt(at)
   const settled = (at.fields.get('settled')?.value ?? {}) as Settled
-  const together = tied(saved, kindOf, (formula, as) => evaluateFormula(formula, as, names), settled)
+  const taken = new Map(saved.flatMap((s) => (kindOf(s).fixed ? [[s.id, drawShape(s, kindOf(s), here)] as const] : [])))
+  const fixed = new Map([...taken].flatMap(([id, report]) => (report.drawn ? [[id, report.drawn] as const] : [])))
+  const together = tied(saved, kindOf, (formula, as) => evaluateFormula(formula, as, names), settled, fixed)
   const shown = together.saved.map((shape, nth) => {
-    const report = drawShape(shape, kindOf(shape), { ...here, marks })
+    const report = taken.get(shape.id) ?? drawShape(shape, kindOf(shape), { ...here, marks })
     report.problems.push(...together.problems.flatMap((p) => (p.shape === shape.id ? [p.problem] : [])))
     if (report.drawn) marks.set(shape.id, report.drawn)
     problems.push(...report.problems.map((problem) => ({ letter: letterOf(nth), problem })))

@@ -60,6 +60,8 @@ export interface ShapeKind {
     /** So many have to be picked. */
     least?: number
   }
+  /** It is read off parts and items: others are tied to it, but nothing moves it. */
+  fixed?: true
   /** What of it can be tied; @throws a problem where its figures say nothing. */
   bones?: (given: Given, draft: Draft) => Bones
   /** For one that ties others: what has to be met; @throws a problem at the field that names what cannot be tied so. */

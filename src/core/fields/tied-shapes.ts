@@ -3,6 +3,7 @@ import { Draft } from '../ties/draft'
 import { type Fight, solutionOf, worthOf } from '../ties/solution'
 import { formatLength } from '../units/length'
 import type { SavedShape } from './drawn-shape'
+import { type Fixed, fixedBones, marksMeant, NONE_FIXED } from './fixed-marks'
 import { Given, TieGiven, type WorkOut } from './given'
 import type { SavedPlace } from './place'
 import type { Settled } from './settled'
@@ -14,10 +15,24 @@ export interface ShapeProblem {
   problem: Problem
 }
 
+/** What the draft of a drawing is made with besides its shapes. */
+interface Around {
+  /** Shapes that are read off parts and items, as they are drawn: others can be tied to them. */
+  fixed?: Fixed | undefined
+  /** Shapes that are not there yet, but whose marks are asked for. */
+  toCome?: readonly SavedShape[]
+}
+
 type KindOf = (shape: SavedShape) => ShapeKind
 
 /** What the shapes of a drawing have free, and what their ties ask of it. */
-export function draftOf(saved: readonly SavedShape[], kindOf: KindOf, workOut: WorkOut, settled: Settled) {
+export function draftOf(
+  saved: readonly SavedShape[],
+  kindOf: KindOf,
+  workOut: WorkOut,
+  settled: Settled,
+  { fixed = NONE_FIXED, toCome = [] }: Around = {},
+) {
   const draft = new Draft(settled)
   const problems: ShapeProblem[] = []
   const trying = (shape: string, work: () => void, tell: boolean) => {
@@ -28,10 +43,13 @@ export function draftOf(saved: readonly SavedShape[], kindOf: KindOf, workOut: W
       if (tell) problems.push({ shape, problem: error.problem })
     }
   }
+  const meant = fixed.size > 0 ? marksMeant([...saved, ...toCome]) : new Set<string>()
   // A shape that is wrong says so itself when it is drawn.
   for (const shape of saved)
     trying(shape.id, () => {
       const { bones, fields } = kindOf(shape)
+      const known = fixed.get(shape.id)
+      if (known) draft.bones.set(shape.id, fixedBones(draft, known, meant))
       const given = new Given(shape, draft, workOut)
       for (const [name, spec] of Object.entries(fields))
         if (spec.type === 'place') given.spot(name)
@@ -49,9 +67,15 @@ export function draftOf(saved: readonly SavedShape[], kindOf: KindOf, workOut: W
 }
 
 /** Shapes with their free figures as the ties have them, and the sizes that they were solved with. */
-export function tied(saved: readonly SavedShape[], kindOf: KindOf, workOut: WorkOut, settled: Settled): Tied {
+export function tied(
+  saved: readonly SavedShape[],
+  kindOf: KindOf,
+  workOut: WorkOut,
+  settled: Settled,
+  fixed = NONE_FIXED,
+): Tied {
   if (!saved.some((s) => kindOf(s).ties)) return { saved, settled: {}, problems: [] }
-  const { draft, problems } = draftOf(saved, kindOf, workOut, settled)
+  const { draft, problems } = draftOf(saved, kindOf, workOut, settled, { fixed })
   const solution = solutionOf(draft)
   for (const fight of solution.fights) problems.push(problemOf(fight, saved, kindOf))
   return {

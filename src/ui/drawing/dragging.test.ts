@@ -21,7 +21,7 @@ const TRIANGLE = [
   shape('ring', { of: ['beside'], count: '3' }, 'ring'),
 ]
 const saved = complete(solvedTies(TRIANGLE).saved) as SavedShape[]
-const draft = () => pageDraft(saved, SHAPE_KINDS, workOut, {})
+const draft = () => pageDraft({ shapes: saved, kinds: SHAPE_KINDS, workOut, settled: {} })
 const far = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1])
 
 async function looked(dragging: Dragging) {
@@ -86,7 +86,11 @@ test('a corner whose along and up hang on different ties takes both along', () =
     shape('level', { a: 'l' }),
     shape('upright', { a: 'u' }),
   ])
-  const dragging = new Dragging(pageDraft(corner, SHAPE_KINDS, workOut, {}), { what: 'point', mark: 'l.to' }, [0, 0])
+  const dragging = new Dragging(
+    pageDraft({ shapes: corner, kinds: SHAPE_KINDS, workOut, settled: {} }),
+    { what: 'point', mark: 'l.to' },
+    [0, 0],
+  )
   dragging.to([14, -6])
   dragging.end()
   const [l, u] = dragging.saved(corner) as unknown as {

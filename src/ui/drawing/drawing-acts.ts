@@ -16,9 +16,9 @@ import { withShape } from '../store/drawing-state'
 import type { Dragging } from './dragging'
 import { isOf } from './marked'
 import { looseEnds, mended } from './loose-ends'
-import { completed, settledOf, workOutOf } from './page-draft'
+import { completed, settledOf, standingOf, type Standing } from './page-draft'
 import type { Snapped } from './snapping'
-import { anew, backTo, type Standing, withCaught, withTie } from './tie-acts'
+import { anew, backTo, withCaught, withTie } from './tie-acts'
 import type { ProjectStore } from '../store/store'
 import type { Meant } from './use-region'
 
@@ -66,8 +66,7 @@ export class DrawingActs {
 
   /** The drawing as it stands, to be worked out on the page. */
   standing(): Standing {
-    const { shapes, kinds, step } = this
-    return { shapes, kinds, workOut: workOutOf(this.store, step.id), settled: settledOf(step) }
+    return standingOf(this.store, this.step, this.kinds)
   }
 
   private write(shapes: readonly SavedShape[], settled = settledOf(this.step)): void {

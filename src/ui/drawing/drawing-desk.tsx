@@ -90,7 +90,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const loose = useMemo(() => looseEnds(drawn), [drawn])
   const crossed = useMemo(() => crossings(report.drawn), [report.drawn])
   const slivers = useMemo(() => region?.slivers.map(middleOf) ?? [], [region])
-  const tied = useTied(step, acts, saved, isDragged)
+  const tied = useTied(step, acts, { saved, drawn: report.drawn, still: isDragged })
   const pointer = usePointer({ box, view, setView, screen, drawn, saved, acts, setCursor, letter, scene, tied, setDragged: (now) => setDragged({ drawn: now, since: report.drawn }) }) // prettier-ignore
   const picked = state?.picked
   const figures = useMemo(

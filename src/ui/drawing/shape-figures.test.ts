@@ -17,7 +17,7 @@ const SHAPES = [
 async function figuresOf(shapes: typeof SHAPES, ...picked: string[]) {
   const saved = complete(shapes)
   const { reports } = await drawnOf(shapes)
-  const draft = pageDraft(saved, SHAPE_KINDS, workOut, {})
+  const draft = pageDraft({ shapes: saved, kinds: SHAPE_KINDS, workOut, settled: {} })
   const found = standing(
     saved,
     SHAPE_KINDS,

@@ -15,7 +15,7 @@ const LETTERS: Record<string, string> = { edge: 'a', disc: 'b' }
 
 async function put(p: Vec2, more: { free?: boolean; before?: Vec2; built?: boolean } = {}) {
   const { free = false, before, built = true } = more
-  const draft = pageDraft(complete(SHAPES), SHAPE_KINDS, workOut, {})
+  const draft = pageDraft({ shapes: complete(SHAPES), kinds: SHAPE_KINDS, workOut, settled: {} })
   const marks = markedOf(draft, solutionOf(draft).unknowns)
   const shapes = built ? (await drawn(SHAPES)).reports.flatMap((r) => r.drawn ?? []) : []
   return snapped(p, { drawn: shapes, marks, letter: (id) => LETTERS[id] ?? '?', before }, { reach: 1, step: 0.5, free })

@@ -4,8 +4,8 @@ import type { SavedShape } from '@/core/fields/shapes'
 import { SHAPE_KINDS } from '@/core/steps/drawing/shapes'
 import { solutionOf } from '@/core/ties/solution'
 import { markedOf } from './marked'
-import { pageDraft } from './page-draft'
-import { type Standing, tiesFor, withCaught, withTie } from './tie-acts'
+import { pageDraft, type Standing } from './page-draft'
+import { tiesFor, withCaught, withTie } from './tie-acts'
 
 const kind = (name: string) => SHAPE_KINDS.find((k) => k.kind === name)!
 const line = (id: string, ...[x, y, u, v]: number[]) => shape('line', { from: at(x!, y!), to: at(u!, v!) }, id)
@@ -13,7 +13,7 @@ const standing = (...list: object[]): Standing => ({ shapes: list as SavedShape[
 
 /** Where the ends of a line are, with its ties met. */
 function ends({ shapes, settled }: Pick<Standing, 'shapes' | 'settled'>, id: string) {
-  const draft = pageDraft(complete(shapes), SHAPE_KINDS, workOut, settled)
+  const draft = pageDraft({ shapes: complete(shapes), kinds: SHAPE_KINDS, workOut, settled })
   const found = markedOf(draft, solutionOf(draft).unknowns).find((m) => m.mark === id && m.what === 'line')
   if (found?.what !== 'line') throw new Error(`no line ${id}`)
   return { from: found.from, to: found.to }

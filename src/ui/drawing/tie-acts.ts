@@ -1,5 +1,4 @@
 import type { MarkOf } from '@/core/fields/mark'
-import type { WorkOut } from '@/core/fields/given'
 import { TieGiven } from '@/core/fields/given'
 import type { Settled } from '@/core/fields/settled'
 import type { SavedShape } from '@/core/fields/shapes'
@@ -11,15 +10,7 @@ import { solutionOf } from '@/core/ties/solution'
 import { newId } from '../new-id'
 import type { CaughtTie, PickedMark } from '../store/drawing-state'
 import { markedOf } from './marked'
-import { completed, kindIn, pageDraft } from './page-draft'
-
-/** The drawing as it stands: its shapes, and what is needed to work them out. */
-export interface Standing {
-  shapes: readonly SavedShape[]
-  kinds: readonly ShapeKind[]
-  workOut: WorkOut
-  settled: Settled
-}
+import { completed, kindIn, pageDraft, type Standing } from './page-draft'
 
 /** The ties that can be made of what is picked, with the fields that take it. */
 export function tiesFor(kinds: readonly ShapeKind[], marks: readonly PickedMark[]) {
@@ -47,18 +38,18 @@ const NO_LENGTH = 1e-6
 
 /** The drawing with a tie more, if it can be had; or why not. */
 export function withTie(
-  { shapes, kinds, workOut, settled }: Standing,
+  standing: Standing,
   kind: ShapeKind,
   fields: Record<string, unknown>,
 ): { shapes: readonly SavedShape[]; settled: Settled; id: string; told?: string } | { told: string } {
   const id = newId()
   const measured = kind.ofMarks?.measured
-  const begun = measured ? { ...fields, [measured]: figureOf({ shapes, kinds, workOut, settled }, kind, fields) } : fields // prettier-ignore
-  const all = [...shapes, { id, kind: kind.kind, fields: begun }]
-  const now = anew({ shapes: all, kinds, workOut, settled })
+  const begun = measured ? { ...fields, [measured]: figureOf(standing, kind, fields) } : fields // prettier-ignore
+  const all = [...standing.shapes, { id, kind: kind.kind, fields: begun }]
+  const now = anew({ ...standing, shapes: all })
   const problem = now.problems.find((p) => p.shape === id) ?? now.problems[0]
   if (problem) return { told: problem.problem.message }
-  const draft = pageDraft(now.shapes, kinds, workOut, now.settled)
+  const draft = pageDraft({ ...standing, shapes: now.shapes, settled: now.settled })
   const { unknowns } = solutionOf(draft)
   const lost = markedOf(draft, unknowns).find((m) => m.what === 'line' && Math.hypot(m.to[0] - m.from[0], m.to[1] - m.from[1]) < NO_LENGTH) // prettier-ignore
   if (lost) return { told: 'Nothing would be left of a line: both its ends would lie in one place.' }
@@ -70,11 +61,12 @@ export function withTie(
 
 /** The figure that a tie begins with: what it is as drawn, to a hundredth. */
 function figureOf(standing: Standing, kind: ShapeKind, fields: Record<string, unknown>): string {
-  const { shapes, kinds, workOut, settled } = standing
-  const draft = pageDraft(shapes, kinds, workOut, settled)
+  const { workOut } = standing
+  const about = { id: 'new', kind: kind.kind, fields: { ...fields, by: '1' } }
+  const draft = pageDraft(standing, [about])
   draft.adopt(solutionOf(draft).unknowns)
   try {
-    const seen = kind.measure!(new TieGiven({ id: 'new', fields: { ...fields, by: '1' } }, draft, workOut))
+    const seen = kind.measure!(new TieGiven(about, draft, workOut))
     return String(Math.round(seen * 100) / 100)
   } catch (error) {
     if (error instanceof ProblemError) return '10'
@@ -83,9 +75,9 @@ function figureOf(standing: Standing, kind: ShapeKind, fields: Record<string, un
 }
 
 /** Shapes as they were saved, their free numbers solved as everything is now. */
-export function anew({ shapes, kinds, workOut, settled }: Standing) {
+export function anew({ shapes, kinds, workOut, settled, fixed }: Standing) {
   const whole = completed(shapes, kinds)
-  const now = tied(whole, kindIn(kinds), workOut, settled)
+  const now = tied(whole, kindIn(kinds), workOut, settled, fixed)
   return { shapes: backTo(shapes, whole, now.saved), settled: now.settled, problems: now.problems }
 }
 

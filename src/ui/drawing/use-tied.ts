@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
 import type { ProjectStep } from '@/core/document/schema'
+import type { Drawn } from '@/core/fields/drawn-shape'
 import type { SavedShape } from '@/core/fields/shapes'
 import type { Vec2 } from '@/core/geometry/vec'
 import type { Draft } from '@/core/ties/draft'
@@ -8,7 +9,7 @@ import { quantitiesOf, type Solution, solutionOf, worthOf } from '@/core/ties/so
 import { useProject } from '../store/store'
 import type { DrawingActs } from './drawing-acts'
 import { type Marked, markedOf, unknownsOf } from './marked'
-import { pageDraft } from './page-draft'
+import { fixedMarksOf, pageDraft, type Standing } from './page-draft'
 
 /** A point that is not fixed, and how it can move. */
 export interface FreePoint {
@@ -26,19 +27,29 @@ export interface Tied {
 
 const NOTHING: Tied = { marks: [], free: [] }
 
-/** @param still while a drag goes on, nothing is worked out anew */
-export function useTied(step: ProjectStep, acts: DrawingActs, saved: readonly SavedShape[], still: boolean): Tied {
+/** @param drawn as the last build drew them @param still while a drag goes on, nothing is worked out anew */
+export function useTied(
+  step: ProjectStep,
+  acts: DrawingActs,
+  { saved, drawn, still }: { saved: readonly SavedShape[]; drawn: readonly Drawn[]; still: boolean },
+): Tied {
   // Names of other steps can come with a build.
   const names = useProject((s) => s.build?.names)
   return useMemo((): Tied => {
     if (still) return NOTHING
-    const { kinds, workOut, settled } = acts.standing()
-    const draft = pageDraft(saved, kinds, workOut, settled)
+    const standing = { ...acts.standing(), shapes: saved }
+    const draft = pageDraft(standing)
     const solution = solutionOf(draft)
-    return { draft, marks: markedOf(draft, solution.unknowns), free: freePoints(draft, solution) }
+    return { draft, marks: withFixed(markedOf(draft, solution.unknowns), standing), free: freePoints(draft, solution) }
     // The step says which drawing the acts are about.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [step.fields.shapes, step.fields.settled, names, still])
+  }, [step.fields.shapes, step.fields.settled, names, drawn, still])
+}
+
+/** With what is read off parts and items, each once. */
+function withFixed(marks: readonly Marked[], { fixed }: Standing): Marked[] {
+  const there = new Set(marks.map((m) => m.mark))
+  return [...marks, ...fixedMarksOf(fixed).filter((m) => !there.has(m.mark))]
 }
 
 function freePoints(draft: Draft, { parts, unknowns }: Solution): FreePoint[] {

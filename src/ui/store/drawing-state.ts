@@ -62,7 +62,13 @@ const NAMES: Readonly<Record<string, string>> = {
 
 /** A point or an edge of a shape in words: `a’s end`. */
 export const pointWords = (letter: string | undefined, point: string): string =>
-  `${letter ?? '?'}’s ${NAMES[point] ?? point.replace(/^(\d+)$/, 'corner $1').replace(/^edge(\d+)$/, 'edge $1')}`
+  `${letter ?? '?'}’s ${
+    NAMES[point] ??
+    point
+      .replace(/^(corner|edge|round|middle) .*/, '$1')
+      .replace(/^(\d+)$/, 'corner $1')
+      .replace(/^edge(\d+)$/, 'edge $1')
+  }`
 
 /** What is tied in words: a shape, a point, an edge of one. */
 export function markWords(letter: (shape: string) => string | undefined, mark: string): string {

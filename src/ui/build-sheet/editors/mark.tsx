@@ -1,11 +1,10 @@
 'use client'
 import { useState } from 'react'
 import type { MarkField } from '@/core/fields/mark'
-import type { SavedShape } from '@/core/fields/shapes'
 import { stepKindNamed } from '@/core/steps/registry'
 import { solutionOf } from '@/core/ties/solution'
 import { markedOf } from '../../drawing/marked'
-import { pageDraft, settledOf, workOutOf } from '../../drawing/page-draft'
+import { fixedMarksOf, pageDraft, standingOf } from '../../drawing/page-draft'
 import { Choose } from '../../primitives/choose'
 import { markWords } from '../../store/drawing-state'
 import { useDocument, useProjectStore } from '../../store/store'
@@ -22,9 +21,10 @@ export function MarkEditor({ spec, saved, write, step }: EditorProps<MarkField, 
     const drawing = document.steps.find((s) => s.id === of)
     const field = drawing && stepKindNamed(drawing.kind)?.fields.shapes
     if (!drawing || field?.type !== 'shapes') return {}
-    const shapes = drawing.fields.shapes as unknown as SavedShape[]
-    const draft = pageDraft(shapes, field.kinds, workOutOf(store, drawing.id), settledOf(drawing))
-    const marks = markedOf(draft, solutionOf(draft).unknowns).filter((m) => spec.takes.includes(m.what))
+    const standing = standingOf(store, drawing, field.kinds)
+    const draft = pageDraft(standing)
+    const all = [...markedOf(draft, solutionOf(draft).unknowns), ...fixedMarksOf(standing.fixed)]
+    const marks = all.filter((m) => spec.takes.includes(m.what))
     return Object.fromEntries(marks.map((m) => [m.mark, markWords(letter, m.mark)]))
   }
   const words = saved ? markWords(letter, saved) : 'choose'

@@ -1,4 +1,5 @@
 import { bodiesField } from '../../../fields/bodies'
+import { cornersOf } from '../../../fields/fixed-marks'
 import { chain } from '../../../outlines/chain'
 import { nested } from '../../../outlines/drawing'
 import type { Profile, Segment } from '../../../profile/segment'
@@ -25,12 +26,13 @@ export const sectionShape = shapeKind({
   title: 'section of parts',
   findBy: ['cut', 'slice', 'cross section', 'walls', 'outline at a height', 'intersect'],
   about: 'The outlines of parts and items where the drawing’s plane, or one parallel to it, cuts them; they follow these.', // prettier-ignore
+  fixed: true,
   fields: { of: bodiesField('What is cut, and where', 'cut'), is: roleField() },
   sentence: ['Section of', { field: 'of', after: ',' }, { field: 'is', after: '.' }],
   make: ({ of }, id) => {
     const cut = together(of, id)
     if (!cut) return raise('nothing-cut', 'There the plane runs past the parts; at another height it would cut them.', 'of') // prettier-ignore
-    return { regions: [cut], open: [], points: {} }
+    return { regions: [cut], open: [], points: cornersOf(cut.loops, [], id) }
   },
 })
 
@@ -39,11 +41,12 @@ export const silhouetteShape = shapeKind({
   title: 'silhouette of parts',
   findBy: ['shadow', 'outline', 'contour', 'seen from above', 'pocket', 'tray', 'foam'],
   about: 'The outlines of parts and items as they are seen from the drawing, with the holes one can look through; they follow these.', // prettier-ignore
+  fixed: true,
   fields: { of: bodiesField('What is seen', 'seen'), is: roleField() },
   sentence: ['Silhouette of', { field: 'of', after: ',' }, { field: 'is', after: '.' }],
   make: ({ of }, id) => {
     const seen = together(of, id)
     if (!seen) return raise('nothing-seen', 'Nothing of these shows from there.', 'of')
-    return { regions: [seen], open: [], points: {} }
+    return { regions: [seen], open: [], points: cornersOf(seen.loops, [], id) }
   },
 })

@@ -1,3 +1,4 @@
+import { cornersOf } from '../../../fields/fixed-marks'
 import { choiceField } from '../../../fields/choice'
 import { takenEdgesField } from '../../../fields/taken-edges'
 import { chain } from '../../../outlines/chain'
@@ -16,6 +17,7 @@ export const edgesShape = shapeKind({
   title: 'edges of faces',
   findBy: ['project', 'face', 'outline of a part', 'convert', 'copy edges', 'floor', 'fill'],
   about: 'The edges of faces, or edges by themselves, of parts and items, laid flat onto the drawing’s plane; they follow these.', // prettier-ignore
+  fixed: true,
   fields: {
     of: takenEdgesField('The faces and edges'),
     holes: choiceField('Holes in them', 'with', { with: 'with their holes', without: 'without their holes' }),
@@ -27,6 +29,6 @@ export const edgesShape = shapeKind({
     const { closed, open } = chain(segments, MEET)
     const profile: Profile = nested(closed)
     const loops = holes === 'with' ? profile.loops : profile.loops.filter((l) => loopArea(l) > 0)
-    return { regions: loops.length > 0 ? [{ loops }] : [], open, points: {} }
+    return { regions: loops.length > 0 ? [{ loops }] : [], open, points: cornersOf(loops, open, id) }
   },
 })
