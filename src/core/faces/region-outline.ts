@@ -11,10 +11,11 @@ import type { Border } from './topology'
  * The edges of a region, projected square onto a plane: exact lines and arcs where the faces that meet there make them,
  * otherwise lines from point to point. Each is named by the face on its other side.
  * @param toPlane takes the project's frame to the plane's own, z out of it
+ * @param only these of its borders
  */
-export function regionOutline(on: Pointable, region: number, toPlane: Placement): Segment[] {
-  return on.topology.borders.flatMap((border): Segment[] => {
-    if (!border.regions.includes(region)) return []
+export function regionOutline(on: Pointable, region: number, toPlane: Placement, only?: readonly number[]): Segment[] {
+  return on.topology.borders.flatMap((border, i): Segment[] => {
+    if (!border.regions.includes(region) || (only && !only.includes(i))) return []
     const other = border.regions[0] === region ? border.regions[1] : border.regions[0]
     const id = pieceName(on, other)
     return borderPieces(on, border, toPlane).map((s) => ({ ...s, id }))

@@ -12,6 +12,7 @@ import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
 import { type PlaneField, planeKind } from './plane'
 import { type ReferenceField, referenceKind } from './reference'
+import { type RimField, rimKind } from './rim'
 import { type SettledField, settledKind } from './settled'
 import { type ShapesField, shapesKind } from './shapes'
 import { type BodiesField, bodiesKind } from './bodies'
@@ -45,6 +46,7 @@ export const FIELD_KINDS = {
   shapes: shapesKind,
   'named-shapes': namedShapesKind,
   'taken-edges': takenEdgesKind,
+  rim: rimKind,
   bodies: bodiesKind,
 } as const
 
@@ -75,6 +77,7 @@ export type FieldSpec =
   | ShapesField
   | NamedShapesField
   | TakenEdgesField
+  | RimField
   | BodiesField
 
 export type FieldSpecs = Readonly<Record<string, FieldSpec>>

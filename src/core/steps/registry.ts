@@ -6,6 +6,7 @@ import { drawingStep } from './drawing'
 import { extrudeStep } from './extrude'
 import { itemStep } from './item'
 import { openingStep } from './opening'
+import { panelStep } from './panel'
 import { postsStep } from './posts'
 import { revolveStep } from './revolve'
 import { solidStep } from './solid'
@@ -13,7 +14,18 @@ import type { StepKind } from './step-kind'
 
 /** Every kind of step there is. A new one is one folder and one line here. */
 const KINDS: StepKind[] = []
-const ALL = [drawingStep, extrudeStep, revolveStep, solidStep, itemStep, caseStep, postsStep, openingStep, combineStep]
+const ALL = [
+  drawingStep,
+  extrudeStep,
+  revolveStep,
+  solidStep,
+  panelStep,
+  itemStep,
+  caseStep,
+  postsStep,
+  openingStep,
+  combineStep,
+]
 for (const kind of ALL) registerStepKind(kind)
 
 /** @throws if there is a kind of that name already */

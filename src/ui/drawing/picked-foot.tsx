@@ -6,7 +6,7 @@ import { areaOf, boundsOf, middleOf } from '@/core/profile/measure'
 import { formatLength } from '@/core/units/length'
 import { describePick, type Pick as Picked } from '@/core/fit/picks'
 import { markWords, type PickedMark } from '../store/drawing-state'
-import { bodiesOf, edgesOf, facesOf } from '../store/taken'
+import { bodiesOf, edgesOf, facesOf, roundsOf } from '../store/taken'
 import { useAdditions } from '../actions/offers'
 import { useActions } from '../actions/actions-context'
 import { useProject, useProjectStore, useUnit } from '../store/store'
@@ -108,6 +108,7 @@ function Behind({ acts, picks }: Pick<FootProps, 'acts'> & { picks: readonly Pic
             {edges.length > 1 ? 'the marked edges alone' : 'the marked edge alone'}
           </Verb>
           <Verb act={() => acts.takeEdges(edgesOf(picks, 'smooth'))}>with what runs on from it</Verb>
+          <Verb act={() => acts.takeEdges(roundsOf(picks))}>all the way round</Verb>
         </>
       )}
       <Verb act={() => acts.takeBodies('cut', bodies)}>take {whose} section</Verb>

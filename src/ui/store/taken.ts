@@ -14,6 +14,10 @@ export const facesOf = (picks: readonly Pick[], references: References): SavedTa
 export const edgesOf = (picks: readonly Pick[], run: 'piece' | 'smooth'): SavedTaken[] =>
   picks.flatMap((p) => (p.edge?.kept ? [{ part: p.owner, edge: { ...p.edge.kept, run } }] : []))
 
+/** The edges that picks lie by with all that runs on round their faces: an outline, or the rim of a hole. */
+export const roundsOf = (picks: readonly Pick[]): SavedTaken[] =>
+  picks.flatMap((p) => (p.kept && p.edge?.kept ? [{ part: p.owner, face: p.kept, round: { ...p.edge.kept, run: 'piece' as const } }] : [])) // prettier-ignore
+
 /** The parts and items that picks are on. */
 export function bodiesOf(picks: readonly Pick[]): Omit<SavedBodies, 'at'> {
   const parts = [...new Set(picks.flatMap((p) => (p.reference === undefined ? [p.owner] : [])))]

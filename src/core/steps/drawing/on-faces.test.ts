@@ -3,6 +3,7 @@ import { facing } from '../../../../tests/support/facing'
 import { Random } from '../../../../tests/fuzz/random'
 import { setField } from '../../document/edits'
 import type { Project } from '../../document/schema'
+import { keepEdge, pointable, seen } from '../../faces/resolve'
 
 const BOX = ['solid', { shape: 'box', width: '30', depth: '20', height: '10' }, 'box'] as const
 const hole = (shapes: object[]) =>
@@ -29,6 +30,24 @@ test('edges taken from a face are its lines and arcs, with its holes or without,
   expect((await built(await filled({ holes: 'without' }))).volumes['floor']).toBeCloseTo(1200, 3)
   const wider = await built(setField('box', 'width', '50')(setField('disc', 'across', '10')(await filled({}))))
   expect(wider.volumes['floor']! / 2 / (1000 - 25 * Math.PI)).toBeCloseTo(1, 3)
+})
+
+test('all the way round an edge of a face is its outline, or the rim of its hole alone', async () => {
+  const steps = [BOX, ...hole([DISC])] as const
+  const { build } = await built(sheetOf(...steps))
+  const part = build.parts[0]!
+  const on = pointable(part.mesh)
+  const face = await topOf(sheetOf(...steps))
+  const area = async (x: number, y: number) => {
+    const off = (v: number) => Math.hypot(part.mesh.positions[3 * v]! - x, part.mesh.positions[3 * v + 1]! - y, part.mesh.positions[3 * v + 2]! - 10) // prettier-ignore
+    const isOn = (v: number) => Math.abs(part.mesh.positions[3 * v + 2]! - 10) < 1e-3
+    const far = on.topology.borders.map((b) => (b.vertices.every(isOn) ? Math.min(...b.vertices.map(off)) : Infinity))
+    const round = keepEdge(seen(on), far.indexOf(Math.min(...far)), [x, y, 10])
+    const { build: drawn } = await built(sheetOf(...steps, ['drawing', { on: { base: 'ground', off: '10' }, shapes: [shape('edges', { of: [{ part: 'box', face, round }] })] }, 'e'], ['extrude', { drawing: 'e', by: '2' }, 'floor'])) // prettier-ignore
+    return drawn.parts.find((p) => p.id === 'floor')!.volume / 2
+  }
+  expect(await area(3, 0)).toBeCloseTo(9 * Math.PI, 1)
+  expect(await area(-15, -10)).toBeCloseTo(600, 3)
 })
 
 test('an upright face is seen from its edge, and one that is gone is said at the field', async () => {

@@ -6,12 +6,13 @@ import type { SavedShape } from '@/core/fields/shapes'
 import type { NamedShapesField } from '@/core/fields/named-shapes'
 import type { OutlineField } from '@/core/fields/outline'
 import type { PublicationField } from '@/core/fields/publication'
+import type { RimField } from '@/core/fields/rim'
 import type { SavedTaken, TakenEdgesField } from '@/core/fields/taken-edges'
 import { stepKindNamed } from '@/core/steps/registry'
 import { Choose } from '../../primitives/choose'
 import { Ticked } from '../../primitives/ticked'
 import { LengthFigure } from '../../primitives/length-figure'
-import { facesOf } from '../../store/taken'
+import { edgesOf, facesOf, roundsOf } from '../../store/taken'
 import { useDocument, useProject } from '../../store/store'
 import { partsBefore, shapesAround } from './shapes-around'
 import type { EditorProps } from './editor'
@@ -139,4 +140,31 @@ export function TakenEdgesEditor({ spec, saved, write }: EditorProps<TakenEdgesF
       )}
     </span>
   )
+}
+
+/** Edges in space that a panel fills: those beside what is picked, each alone or all the way round its face. */
+export function RimEditor({ spec, saved, write }: EditorProps<RimField, SavedTaken[]>) {
+  const picks = useProject((s) => s.picks)
+  const [round, alone] = [roundsOf(picks), edgesOf(picks, 'piece')]
+  return (
+    <span title={spec.label}>
+      <span className="figure">{saidOfRim(saved)}</span>
+      {round.length > 0 && (
+        <>
+          <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(round)}>
+            take the run beside the pick instead
+          </button>
+          <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...alone])}>
+            {alone.length > 1 ? 'the edges as well' : 'the edge as well'}
+          </button>
+        </>
+      )}
+    </span>
+  )
+}
+
+function saidOfRim(saved: readonly SavedTaken[]): string {
+  if (saved.length === 0) return 'no edges yet'
+  if (saved.length === 1) return 'round' in saved[0]! || 'face' in saved[0]! ? 'a run of edges' : 'an edge'
+  return `${saved.length} edges`
 }

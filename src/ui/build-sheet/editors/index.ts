@@ -2,7 +2,7 @@ import type { FC } from 'react'
 import type { FieldSpec } from '@/core/fields/kinds'
 import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
-import { BodiesEditor, DrawnLineEditor, NamedShapesEditor, OutlineEditor, PublicationEditor, TakenEdgesEditor } from './drawings' // prettier-ignore
+import { BodiesEditor, DrawnLineEditor, NamedShapesEditor, OutlineEditor, PublicationEditor, RimEditor, TakenEdgesEditor } from './drawings' // prettier-ignore
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor } from './figure'
@@ -44,6 +44,7 @@ const EDITORS = {
   'drawn-line': DrawnLineEditor,
   'named-shapes': NamedShapesEditor,
   'taken-edges': TakenEdgesEditor,
+  rim: RimEditor,
   bodies: BodiesEditor,
 } as unknown as Editors
 

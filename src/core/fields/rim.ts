@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { contentKey } from '../content-key'
+import type { Pointable } from '../faces/resolve'
+import type { Border } from '../faces/topology'
+import type { Vec3 } from '../geometry/vec'
+import { fail, ok } from '../result'
+import type { FieldBase, FieldKind } from './field-kind'
+import { type SavedTaken, swappedTaken, takenBorders, takenSchema } from './taken-edges'
+
+/** A piece of a run of edges in space: a border of a part or an item, and its points in order, mm. */
+export interface RimPiece {
+  on: Pointable
+  border: Border
+  points: readonly Vec3[]
+}
+
+/** Edges of parts that stand before the step and of items, where they are in space. */
+export type RimField = FieldBase<'rim', readonly RimPiece[]>
+export const rimField = (label: string): RimField => ({ type: 'rim', label })
+
+export const rimKind: FieldKind<RimField, SavedTaken[]> = {
+  type: 'rim',
+  turn: 'picks',
+  schema: () => z.array(takenSchema).max(500).default([]),
+  resolve: (saved, spec, at) => {
+    if (saved.length === 0) return fail('no-edge', `${spec.label}: pick a face or edges in the scene.`)
+    const pieces: RimPiece[] = []
+    const there = new Set<Border>()
+    for (const [i, one] of saved.entries()) {
+      const found = takenBorders(one, at)
+      if (!found.ok) return saved.length === 1 ? found : fail(found.problem.kind, `${'edge' in one ? 'Edge' : 'Face'} ${i + 1}: ${found.problem.message}`) // prettier-ignore
+      const { on, borders } = found.value
+      for (const border of borders.map((b) => on.topology.borders[b]!)) {
+        if (there.has(border)) continue
+        there.add(border)
+        pieces.push({ on, border, points: pointsOf(on, border) })
+      }
+    }
+    return ok({ value: pieces, key: contentKey(pieces.map((p) => p.points)), shown: pieces.length })
+  },
+  swapped: (saved, swap) => saved.map((one) => swappedTaken(one, swap)),
+  facts: () => ({ default: [] }),
+}
+
+function pointsOf({ mesh: { positions } }: Pointable, { vertices, closed }: Border): Vec3[] {
+  const all = vertices.map((v): Vec3 => [positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!])
+  return closed ? [...all, all[0]!] : all
+}

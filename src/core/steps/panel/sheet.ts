@@ -1,0 +1,113 @@
+import Delaunator from 'delaunator'
+import type { Vec2 } from '../../geometry/vec'
+import { inPolygon, polygonArea } from '../../profile/polygon'
+import { raise } from '../../result'
+
+export type Corners = readonly [number, number, number]
+/** Triangles over a flat outline, anticlockwise. */
+export interface Sheet {
+  points: Vec2[]
+  triangles: Corners[]
+}
+
+/** So often edges of the outline that the triangles pass over are halved. */
+const ROUNDS = 30
+/** Points inside keep this share of the edges' length from the outline. */
+const CLEAR = 0.6
+
+/**
+ * Well-shaped triangles that fill a closed outline (anticlockwise), their edges about as long as asked for, mm.
+ * Errors: crossed
+ */
+export function filled(outline: readonly Vec2[], longest: number): Sheet {
+  let rim = outline.flatMap((p, i) => cutUp(p, outline[(i + 1) % outline.length]!, longest))
+  const inside = gridIn(outline, longest).filter((p) => rim.every((q) => apart(p, q) > CLEAR * longest)) // prettier-ignore
+  for (let round = 0; round < ROUNDS; round++) {
+    const sheet = triangulated([...rim, ...inside], outline)
+    const edges = new Set(sheet.triangles.flatMap(([a, b, c]) => [`${a} ${b}`, `${b} ${c}`, `${c} ${a}`]))
+    const passed = rim.map((_, i) => !edges.has(`${i} ${(i + 1) % rim.length}`))
+    if (!passed.includes(true)) return whole(sheet, outline)
+    rim = rim.flatMap((p, i) => (passed[i] ? [p, middle(p, rim[(i + 1) % rim.length]!)] : [p]))
+  }
+  return crossed()
+}
+
+const crossed = (): never => raise('crossed', 'Seen square to it, this run crosses or touches itself; a panel cannot fill that.', 'of') // prettier-ignore
+
+const middle = (p: Vec2, q: Vec2): Vec2 => [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]
+
+/** The beginning of an edge and the places at which it is cut. */
+function cutUp(p: Vec2, q: Vec2, longest: number): Vec2[] {
+  const n = Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / longest))
+  return Array.from({ length: n }, (_, k): Vec2 => [p[0] + ((q[0] - p[0]) * k) / n, p[1] + ((q[1] - p[1]) * k) / n])
+}
+
+/** Places inside an outline, each as far from its six neighbours. */
+function gridIn(outline: readonly Vec2[], apart: number): Vec2[] {
+  const [xs, ys] = [outline.map((p) => p[0]), outline.map((p) => p[1])]
+  const out: Vec2[] = []
+  const row = apart * Math.sqrt(0.75)
+  for (let j = 0, y = Math.min(...ys); y < Math.max(...ys); j++, y += row)
+    for (let x = Math.min(...xs) + (j % 2 ? apart / 2 : 0); x < Math.max(...xs); x += apart)
+      if (inPolygon(outline, [x, y])) out.push([x, y])
+  return out
+}
+
+const areaOf = (points: readonly Vec2[], [a, b, c]: Corners): number =>
+  polygonArea([points[a]!, points[b]!, points[c]!])
+
+function triangulated(points: Vec2[], outline: readonly Vec2[]): Sheet {
+  const { triangles: flat } = Delaunator.from(points.map(([x, y]) => [x, y]))
+  const triangles: Corners[] = []
+  for (let t = 0; t < flat.length; t += 3) {
+    // They come clockwise, flat ones too.
+    const corners: Corners = [flat[t]!, flat[t + 2]!, flat[t + 1]!]
+    const [p, q, r] = corners.map((v) => points[v]!) as [Vec2, Vec2, Vec2]
+    if (!inPolygon(outline, [(p[0] + q[0] + r[0]) / 3, (p[1] + q[1] + r[1]) / 3])) continue
+    triangles.push(corners)
+  }
+  return { points, triangles: unflattened(points, triangles) }
+}
+
+const apart = (p: Vec2, q: Vec2): number => Math.hypot(p[0] - q[0], p[1] - q[1])
+
+/** A triangle whose height is under this share of its longest edge is flat. */
+const FLAT = 1e-6
+
+function isFlat(points: readonly Vec2[], corners: Corners): boolean {
+  const [p, q, r] = corners.map((v) => points[v]!) as [Vec2, Vec2, Vec2]
+  return areaOf(points, corners) <= FLAT * Math.max(apart(p, q), apart(q, r), apart(r, p)) ** 2
+}
+
+/**
+ * Without flat triangles, as they come of points on a straight edge: each is swapped with its neighbour for two that are
+ * not, or left out where it lies outside.
+ */
+function unflattened(points: readonly Vec2[], triangles: readonly Corners[], passes = 12): Corners[] {
+  const out = [...triangles]
+  const outside = new Set<number>()
+  const long = (i: number, j: number) => apart(points[i]!, points[j]!)
+  for (const t of triangles.keys()) {
+    const [a, b, c] = out[t]!
+    const longest = Math.max(long(a, b), long(b, c), long(c, a))
+    if (!isFlat(points, [a, b, c])) continue
+    // Turned so that its longest edge runs from q to p, with r between.
+    const [p, r, q] = long(a, b) === longest ? [b, c, a] : long(b, c) === longest ? [c, a, b] : [a, b, c]
+    const other = out.findIndex((o, i) => i !== t && [0, 1, 2].some((k) => o[k] === p && o[(k + 1) % 3] === q))
+    const far = out[other]?.find((v) => v !== p && v !== q)
+    if (far === undefined) {
+      outside.add(t)
+      continue
+    }
+    out[t] = [p, r, far]
+    out[other] = [r, q, far]
+  }
+  const left = out.filter((_, t) => !outside.has(t))
+  return passes > 1 && left.some((o) => isFlat(points, o)) ? unflattened(points, left, passes - 1) : left
+}
+
+/** The triangles, if they fill the outline. */
+function whole(sheet: Sheet, outline: readonly Vec2[]): Sheet {
+  const area = sheet.triangles.reduce((sum, t) => sum + areaOf(sheet.points, t), 0)
+  return Math.abs(area / polygonArea(outline) - 1) < 1e-9 ? sheet : crossed()
+}
