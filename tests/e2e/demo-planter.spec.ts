@@ -39,6 +39,7 @@ async function board(page: Page, n: number, name: string): Promise<void> {
 /** Another board of the same drawing, beginning at a plane of its own. */
 async function second(page: Page, n: number, plane: string, off: string): Promise<void> {
   await addStep(page, 'extrude a drawing')
+  await stepLine(page, n).getByRole('button', { name: 'more …' }).click()
   await choose(page, stepLine(page, n), 'Where it begins', 'from')
   await setPlane(page, stepLine(page, n), 'What it begins at', plane, off)
 }

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, clickOn, draw, pickFace, shapeLine, startDrawing, typed } from './drawn'
-import { newProject, noErrors } from './helpers'
+import { addStep, choose, clickOn, draw, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
+import { newProject, noErrors, openCopy } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
@@ -140,4 +140,92 @@ test('a region is switched off by a click in it, on again, and what two shapes s
   await page.getByRole('button', { name: 'extrude this region alone' }).click()
   await figure(page, 'The length', '3')
   await expect(steps(page).nth(1)).toContainText('only what lies at 1 place')
+})
+
+test('a rim is turned about a slanted guide, goes round by a fit class, and is drawn on square to its axis', async ({
+  page,
+}) => {
+  await newProject(page)
+  await startDrawing(page)
+  await draw(page, 'r', [8, -10])
+  await typed(page, { 'The width': '6', 'The height': '18' })
+  await draw(page, 'l', [0, -12], [4, 12])
+  await page.keyboard.press('Escape')
+  await choose(page, shapeLine(page, 'b'), 'What it is', 'a guide')
+  await pickShapes(page, 'a')
+  await page.getByRole('button', { name: 'go round it at a distance' }).click()
+  await shapeLine(page, 'c')
+    .getByRole('button', { name: /^The distance per side, / })
+    .click()
+  await page.getByRole('textbox', { name: 'The same on the diameter' }).fill('0.9')
+  await expect(page.getByRole('textbox', { name: 'The distance per side' })).toHaveValue('(0.9) / 2')
+  await page.getByRole('button', { name: /^loose 0.35/ }).click()
+  await page.getByRole('textbox', { name: 'The distance per side' }).press('Enter')
+  await expect(shapeLine(page, 'c')).toContainText('0.35 (loose) per side around it')
+  await page.getByRole('button', { name: 'done with the drawing' }).first().click()
+  await addStep(page, 'revolve')
+  await expect(steps(page).nth(1)).toContainText('about the line b, a guide')
+  await pickFace(page, 'draw square to its axis')
+  await page.getByRole('button', { name: 'draw square to its axis' }).click()
+  await expect(steps(page).nth(2)).toContainText('square to an axis of Part, at its end')
+  await page.getByRole('button', { name: /^The plane, square to an axis/ }).click()
+  await choose(page, page.getByRole('dialog', { name: 'The plane' }), 'Where along it', 'at its beginning')
+  await page.keyboard.press('Escape')
+  await expect(steps(page).nth(2)).toContainText('square to an axis of Part, at its beginning')
+})
+
+test('a run of edges is filled with a panel of its own that can be thinned, and is gone when it is undone', async ({
+  page,
+}) => {
+  await openCopy(page, 'Seed wheel')
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await pickFace(page, 'fill the run of edges with a panel')
+  await page.getByRole('button', { name: 'fill the run of edges with a panel' }).click()
+  await expect(steps(page).last()).toContainText('Fill a run of edges')
+  await expect(page.getByRole('textbox', { name: 'Name of Panel' })).toBeVisible()
+  await figure(page, 'The thickness', '1.5')
+  await figure(page, 'The gap round it, per side', '0.2')
+  await expect(steps(page).last()).toContainText('with a panel 1.5 thick')
+  await expect(steps(page).last().getByRole('alert')).toHaveCount(0)
+  for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('textbox', { name: 'Name of Panel' })).toBeHidden()
+})
+
+test('a drawing on a box catches on the corners of its face, is tied to its edges, and follows them', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await pickFace(page, 'Flat face, 20 × 20, faces top')
+  await page.getByRole('button', { name: 'draw on this' }).click()
+  await clickOn(page, [3, 4])
+  await page.getByRole('button', { name: 'take its edges' }).click()
+  await choose(page, shapeLine(page, 'a'), 'What it is', 'a guide')
+  await page.keyboard.press('Escape')
+  await draw(page, 'c', [-10, -10])
+  await typed(page, { 'The diameter': '4' })
+  await expect(shapeLine(page, 'b')).toContainText('a’s corner')
+  await draw(page, 'c', [4, 2])
+  await typed(page, { 'The diameter': '3' })
+  await page.keyboard.press('Escape')
+  await clickOn(page, [4, 2])
+  await clickOn(page, [10, 2], ['Shift'])
+  await page.getByRole('button', { name: 'keep their distance' }).click()
+  await expect(shapeLine(page, 'd')).toContainText('6')
+  await figureOf(page, 'd', 'The distance', '4.5')
+  await expect(shapeLine(page, 'c')).toContainText('5.5, 2')
+  await page.getByRole('button', { name: 'done with the drawing' }).first().click()
+  await figure(page, 'Its width', '30')
+  await page.getByRole('button', { name: 'open the drawing' }).click()
+  await expect(shapeLine(page, 'c')).toContainText('10.5, 2')
+})
+
+test('an item’s face is drawn on', async ({ page }) => {
+  await openCopy(page, 'Frame hinge')
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await pickFace(page, 'draw on this')
+  await page.getByRole('button', { name: 'draw on this' }).click()
+  await expect(steps(page).first()).toContainText('Drawing on a face of frame-hinge')
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
 })

@@ -117,6 +117,10 @@ export async function setPlane(
 }
 
 /** Clicks at a place of the drawing. */
-export async function clickOn(page: Page, place: readonly [number, number]): Promise<void> {
-  await desk(page).click({ position: await toScreen(page, place) })
+export async function clickOn(
+  page: Page,
+  place: readonly [number, number],
+  modifiers: ('Shift' | 'Alt')[] = [],
+): Promise<void> {
+  await desk(page).click({ position: await toScreen(page, place), modifiers })
 }

@@ -38,15 +38,19 @@ export async function dropFile(page: Page, name: string, bytes: Buffer): Promise
   await page.getByRole('region', { name: 'Sheet' }).dispatchEvent('drop', { dataTransfer: data })
 }
 
-/** Opens a copy of the demo's project, so that no test meets what another has done. */
-export async function openDemo(page: Page): Promise<void> {
+/** Opens a copy of a demo project, so that no test meets what another has done. */
+export async function openCopy(page: Page, name: string): Promise<void> {
   const listed = (await (await page.request.get('/api/projects')).json()) as {
     projects: { id: string; name: string }[]
   }
-  const { id } = listed.projects.find((p) => p.name === 'Rain logger')!
+  const { id } = listed.projects.find((p) => p.name === name)!
   const { document } = (await (await page.request.get(`/api/projects/${id}`)).json()) as { document: object }
   const copy = await page.request.post('/api/projects', { data: { document: { ...document, name: 'A test' } } })
   await page.goto(`/project/${((await copy.json()) as { id: string }).id}`)
+}
+
+export async function openDemo(page: Page): Promise<void> {
+  await openCopy(page, 'Rain logger')
   await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
 }
 

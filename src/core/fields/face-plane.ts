@@ -7,7 +7,7 @@ import { boxOn, DATUMS, type FaceFrame, frameOn } from './face-frame'
 import type { Scope, Swap } from './field-kind'
 import { namesAt } from './length'
 import { type FoundFace, itemFaceSchema, partFaceSchema, type PickedFace, pickedFace, pickedFaceSchema, shapeOf, swappedFace } from './picked-face' // prettier-ignore
-import { alongSchema, squareToAxis } from './square-plane'
+import { squareToAxis } from './square-plane'
 
 /** The sides of what a face covers, as it is looked at. */
 export const FACE_EDGES = {
@@ -28,7 +28,7 @@ const lies = {
   edge: z.enum(['low', 'right', 'up', 'left']).optional(),
   angle: z.string().min(1).max(400).optional(),
   /** Of a round face, where along its axis. */
-  at: alongSchema.optional(),
+  at: z.enum(['start', 'middle', 'end']).optional(),
 }
 /** A plane by a face of a part, and by one of an item. */
 export const partPlaneSchema = partFaceSchema.extend(lies)

@@ -20,6 +20,8 @@ export type Word =
       when?: readonly [field: string, value: string]
       /** Only while it is set. */
       given?: true
+      /** Left unsaid at its default until more is asked for. */
+      rare?: true
     }
 
 /** A part as a step leaves it, in the project's frame. */

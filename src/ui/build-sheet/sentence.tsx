@@ -1,7 +1,8 @@
 'use client'
+import { useState } from 'react'
 import { setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
-import type { FieldSpecs } from '@/core/fields/kinds'
+import { fieldKind, type FieldSpecs } from '@/core/fields/kinds'
 import type { Word } from '@/core/steps/step-kind'
 import type { StepView } from '@/worker/views'
 import { useProject } from '../store/store'
@@ -25,12 +26,19 @@ export function Sentence({
   report: StepView | undefined
 }) {
   const edit = useProject((s) => s.edit)
+  const [all, setAll] = useState(false)
+  const isMeant = (word: Word) => typeof word === 'string' || !word.when || saved[word.when[0]] === word.when[1]
+  const isUnsaid = (word: Word): boolean => {
+    if (typeof word === 'string' || !word.rare || report?.problems.some((p) => p.field === word.field)) return false
+    const spec = specs[word.field]!
+    return String(saved[word.field]) === String(fieldKind(spec).facts?.(spec).default)
+  }
   return (
     <p className="leading-[1.65]">
       {words.map((word, i) => {
         const space = i === 0 ? '' : ' '
         if (typeof word === 'string') return `${space}${word}`
-        if (word.when && saved[word.when[0]] !== word.when[1]) return null
+        if (!isMeant(word) || (!all && isUnsaid(word))) return null
         if (word.given && isEmpty(saved[word.field])) return null
         const spec = specs[word.field]!
         const Editor = editorOf(spec)
@@ -55,6 +63,11 @@ export function Sentence({
           )
         )
       })}
+      {words.some((word) => isMeant(word) && isUnsaid(word)) && (
+        <button type="button" className="ml-2 text-[14px] text-soft hover:text-figure" onClick={() => setAll(!all)}>
+          {all ? 'less' : 'more …'}
+        </button>
+      )}
     </p>
   )
 }

@@ -61,11 +61,11 @@ export const extrudeStep = stepKind({
     ...JOINING_NOTES,
   },
   sentence: [
-    'Extrude', { field: 'drawing', after: ',' }, { field: 'only', given: true, before: 'only what lies at', after: ',' }, { field: 'what', after: ',' },
-    { field: 'wall', when: ['what', 'wall'], after: ' thick,' }, { field: 'begins' },
+    'Extrude', { field: 'drawing', after: ',' }, { field: 'only', given: true, before: 'only what lies at', after: ',' }, { field: 'what', rare: true, after: ',' },
+    { field: 'wall', when: ['what', 'wall'], after: ' thick,' }, { field: 'begins', rare: true },
     { field: 'from', when: ['begins', 'face'], after: ',' }, { field: 'reach' },
     { field: 'by', when: ['reach', 'length'] }, { field: 'way', when: ['reach', 'length'], after: ',' },
-    { field: 'draft', when: ['reach', 'length'], before: 'its sides leaning in', after: ',' },
+    { field: 'draft', rare: true, when: ['reach', 'length'], before: 'its sides leaning in', after: ',' },
     { field: 'to', when: ['reach', 'face'], after: ',' }, { field: 'way', when: ['reach', 'wall'], after: ',' },
     ...joiningWords,
   ], // prettier-ignore

@@ -47,7 +47,7 @@ export const panelStep = stepKind({
     gaps: 'ends of edges that are no farther apart are joined by a straight line',
     ...JOINING_NOTES,
   },
-  sentence: ['Fill', { field: 'of' }, { field: 'thick', before: 'with a panel', after: ' thick,' }, { field: 'side', after: ',' }, { field: 'gap', before: 'with a gap of', after: ' round it,' }, { field: 'gaps', given: true, before: 'gaps up to', after: ' closed,' }, ...joiningWords], // prettier-ignore
+  sentence: ['Fill', { field: 'of' }, { field: 'thick', before: 'with a panel', after: ' thick,' }, { field: 'side', after: ',' }, { field: 'gap', before: 'with a gap of', after: ' round it,' }, { field: 'gaps', rare: true, before: 'gaps up to', after: ' closed,' }, ...joiningWords], // prettier-ignore
   surfaces: {
     far: { called: 'front' },
     near: { called: 'back' },

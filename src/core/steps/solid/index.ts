@@ -47,7 +47,7 @@ export const solidStep = stepKind({
     { field: 'height', before: 'by', when: ['shape', 'cylinder'] }, { field: 'height', before: 'by', when: ['shape', 'tube'] },
     { field: 'height', before: 'by', when: ['shape', 'cone'], after: ',' },
     { field: 'on', before: 'on' }, { field: 'at', before: 'at', after: ',' }, { field: 'way', after: ',' },
-    { field: 'turn', before: 'turned', after: ',' }, { field: 'lift', before: 'lifted', after: ',' }, ...joiningWords,
+    { field: 'turn', rare: true, before: 'turned', after: ',' }, { field: 'lift', rare: true, before: 'lifted', after: ',' }, ...joiningWords,
   ], // prettier-ignore
   surfaces: {
     far: { called: 'end', moved: ['height', 'its height'], along: ({ how }) => (how === 'take' ? -1 : 1) },

@@ -31,7 +31,7 @@ export const lettersShape = shapeKind({
     is: roleField(),
   },
   figuresAt: { height: farthestOut },
-  sentence: ['Letters', { field: 'text', after: ',' }, { field: 'height', after: ' high,' }, { field: 'align', before: 'their' }, { field: 'at', before: 'at', after: ',' }, { field: 'spacing', before: 'spaced', after: ',' }, { field: 'lines', before: 'lines every', after: ',' }, { field: 'radius', before: 'round a radius of', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  sentence: ['Letters', { field: 'text', after: ',' }, { field: 'height', after: ' high,' }, { field: 'align', before: 'their' }, { field: 'at', before: 'at', after: ',' }, { field: 'spacing', rare: true, before: 'spaced', after: ',' }, { field: 'lines', rare: true, before: 'lines every', after: ',' }, { field: 'radius', rare: true, before: 'round a radius of', after: ',' }, { field: 'turn', rare: true, before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   drawn: {
     key: 'x',
     asks: ['Point at the foot of the letters.', 'Point at how high they are, or type it.'],

@@ -72,7 +72,7 @@ export const rectangleShape = shapeKind({
     turn: angleField('The turn', '0', -360, 360),
     is: roleField(),
   },
-  sentence: ['Rectangle', { field: 'width' }, { field: 'height', before: 'by', after: ',' }, { field: 'by' }, { field: 'at', before: 'at', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  sentence: ['Rectangle', { field: 'width' }, { field: 'height', before: 'by', after: ',' }, { field: 'by' }, { field: 'at', before: 'at', after: ',' }, { field: 'turn', rare: true, before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   drawn: {
     key: 'r',
     asks: ['Point at a corner of it.', 'Point at the corner across, or type its sizes.'],
@@ -172,7 +172,7 @@ export const polygonShape = shapeKind({
     turn: angleField('The turn', '0', -360, 360),
     is: roleField(),
   },
-  sentence: ['Polygon of', { field: 'sides', after: ' sides,' }, { field: 'across' }, { field: 'over', after: ',' }, { field: 'at', before: 'about', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  sentence: ['Polygon of', { field: 'sides', after: ' sides,' }, { field: 'across' }, { field: 'over', after: ',' }, { field: 'at', before: 'about', after: ',' }, { field: 'turn', rare: true, before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   drawn: {
     key: 'p',
     named: { point: (n) => (n === 0 ? 'middle' : '') },

@@ -21,7 +21,7 @@ export const takenShape = shapeKind({
     turn: angleField('The turn', '0', -360, 360),
     is: roleField(),
   },
-  sentence: ['Taken from', { field: 'from', after: ',' }, { field: 'holes', after: ',' }, { field: 'at', before: 'its datum at', after: ',' }, { field: 'turn', before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  sentence: ['Taken from', { field: 'from', after: ',' }, { field: 'holes', after: ',' }, { field: 'at', before: 'its datum at', after: ',' }, { field: 'turn', rare: true, before: 'turned', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
   make: ({ from, holes, at, turn }, id) => {
     const put = turnedAbout(at, turn)
     const named = (run: readonly Parameters<typeof moved>[0][]) =>
