@@ -57,7 +57,7 @@ export async function measureDrawings(kernel: Kernel) {
     builder.dispose()
   }
   const demos: Record<string, object> = {}
-  for (const name of ['seed-wheel', 'hose-hanger']) {
+  for (const name of ['seed-wheel', 'hose-hanger', 'planter']) {
     const project = expectOk(readProject(readFileSync(`demo/${name}.json`, 'utf8')))
     const calls = await recordCalls(() => built(project, 'view'))
     // A number of its own each time, so that nothing is known of the run before.

@@ -1,6 +1,6 @@
-/** A short key of JSON-like content (FNV-1a, two lanes of 32 bits): equal content, equal key. */
+/** A short key of JSON-like content (FNV-1a, two lanes of 32 bits): equal content, equal key; 0 and -0 are equal. */
 export function contentKey(content: unknown): string {
-  const text = JSON.stringify(content, (_, v: unknown) => (typeof v === 'number' && Object.is(v, -0) ? 0 : v)) ?? ''
+  const text = JSON.stringify(content) ?? ''
   let [a, b] = [0x811c9dc5, 0x9e3779b9]
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i)
