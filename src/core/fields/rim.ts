@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { contentKey } from '../content-key'
 import type { Pointable } from '../faces/resolve'
 import type { Border } from '../faces/topology'
-import type { Vec3 } from '../geometry/vec'
+import { add, cross, length, normalize, sub, type Vec3 } from '../geometry/vec'
 import { fail, ok } from '../result'
 import type { FieldBase, FieldKind } from './field-kind'
 import { type SavedTaken, swappedTaken, takenBorders, takenSchema } from './taken-edges'
@@ -12,6 +12,8 @@ export interface RimPiece {
   on: Pointable
   border: Border
   points: readonly Vec3[]
+  /** Which way the face looks there that was picked with it, if one was. */
+  out?: Vec3
 }
 
 /** Edges of parts that stand before the step and of items, where they are in space. */
@@ -29,17 +31,36 @@ export const rimKind: FieldKind<RimField, SavedTaken[]> = {
     for (const [i, one] of saved.entries()) {
       const found = takenBorders(one, at)
       if (!found.ok) return saved.length === 1 ? found : fail(found.problem.kind, `${'edge' in one ? 'Edge' : 'Face'} ${i + 1}: ${found.problem.message}`) // prettier-ignore
-      const { on, borders } = found.value
+      const { on, borders, region } = found.value
       for (const border of borders.map((b) => on.topology.borders[b]!)) {
         if (there.has(border)) continue
         there.add(border)
-        pieces.push({ on, border, points: pointsOf(on, border) })
+        const out = region === undefined ? undefined : wayOf(on, region, border)
+        pieces.push({ on, border, points: pointsOf(on, border), ...(out ? { out } : {}) })
       }
     }
-    return ok({ value: pieces, key: contentKey(pieces.map((p) => p.points)), shown: pieces.length })
+    return ok({ value: pieces, key: contentKey(pieces.map((p) => [p.points, p.out])), shown: pieces.length })
   },
   swapped: (saved, swap) => saved.map((one) => swappedTaken(one, swap)),
   facts: () => ({ default: [] }),
+}
+
+/** Which way a region looks along one of its borders. */
+function wayOf(
+  { mesh: { positions, indices }, topology }: Pointable,
+  region: number,
+  border: Border,
+): Vec3 | undefined {
+  // prettier-ignore
+  const own = new Set(border.vertices)
+  const at = (i: number): Vec3 => [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!]
+  let sum: Vec3 = [0, 0, 0]
+  for (let t = 0; t < topology.regionOf.length; t++) {
+    if (topology.regionOf[t] !== region || ![0, 1, 2].some((k) => own.has(indices[3 * t + k]!))) continue
+    const [a, b, c] = [0, 1, 2].map((k) => at(indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
+    sum = add(sum, cross(sub(b, a), sub(c, a)))
+  }
+  return length(sum) > 1e-9 ? normalize(sum) : undefined
 }
 
 function pointsOf({ mesh: { positions } }: Pointable, { vertices, closed }: Border): Vec3[] {

@@ -51,7 +51,7 @@ export function accept(
       id: part.id,
       solid: part.solid,
       key,
-      name: own?.name ?? part.name ?? before?.name ?? 'Part',
+      name: own?.name ?? (part.name === undefined ? before?.name : freeName(part.name, part.id, run)) ?? 'Part',
       color: own?.color ?? part.color ?? before?.color ?? '#9db096',
       print: part.print ?? before?.print ?? IDENTITY,
       pointable: pointable(part.id, key),
@@ -84,6 +84,16 @@ function keyOf(data: unknown): string {
   const key = keys.get(data) ?? contentKey(data)
   keys.set(data, key)
   return key
+}
+
+/** What a new part is called until the maker says otherwise: as its step says, with a number from the second of that name on. */
+function freeName(name: string, id: string, { parts, project }: Run): string {
+  const others = [...parts.values()].filter((p) => p.id !== id).map((p) => p.name)
+  const taken = new Set([...others, ...Object.entries(project.parts).flatMap(([of, p]) => (of !== id && p.name ? [p.name] : []))]) // prettier-ignore
+  const nth = (n: number) => (n === 1 ? name : `${name} ${n}`)
+  let n = 1
+  while (taken.has(nth(n))) n += 1
+  return nth(n)
 }
 
 /** The names that the steps of a sheet tell, when all of them can be built. */

@@ -208,3 +208,26 @@ test('all of it is closed, at every quality', async () => {
     }
   }
 })
+
+test('a cut that goes on into the next wall says so, one through a single wall or of letters side by side does not', async () => {
+  const tube = ['solid', { shape: 'tube', across: '30', wall: '3', height: '40' }, 'tube'] as const
+  const cut = (by: string, more: Fields = {}) =>
+    sheetOf(tube, ['drawing', { on: { base: 'front', off: '20' }, shapes: [shape('circle', { across: '6', at: at(0, 20) })] }, 'd'], ['extrude', { by, way: 'in', how: 'take', parts: ['tube'], ...more }, 'cut']) // prettier-ignore
+  const told = async (...args: Parameters<typeof cut>) =>
+    (await built(cut(...args))).notes.filter((n) => n.includes('places'))
+  expect(await told('60')).toEqual([expect.stringContaining('in 2 places')])
+  expect(await told('12')).toEqual([])
+  expect(await told('60', { reach: 'wall' })).toEqual([])
+})
+
+test('parts are told apart by name: a number from the second on, none that the maker has given to another', async () => {
+  const box = (id: string) => ['solid', {}, id] as const
+  const names = async (project: ReturnType<typeof sheetOf>) => (await built(project)).build.parts.map((p) => p.name)
+  const three = sheetOf(box('a'), box('b'), box('c'))
+  expect(await names(three)).toEqual(['Part', 'Part 2', 'Part 3'])
+  expect(await names({ ...three, parts: { a: { name: 'Foot' }, c: { name: 'Part' } } })).toEqual([
+    'Foot',
+    'Part 2',
+    'Part',
+  ])
+})

@@ -127,7 +127,8 @@ export class DrawingActs {
 
   /** What is begun in the middle of material is meant as a hole in it, until the maker says otherwise. */
   private insideMaterial(at: Vec2): boolean {
-    const region = regionOf(this.drawn())
+    const report = this.store.getState().build?.steps.find((s) => s.id === this.state.step)
+    const region = regionOf(this.drawn(), (report?.values.switched ?? []) as readonly Vec2[])
     return region.ok && region.value.profile.loops.length > 0 && contains(region.value.profile, at)
   }
 

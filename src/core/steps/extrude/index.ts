@@ -10,6 +10,7 @@ import type { ExtrusionNames } from '../../kernel/mesh-builder'
 import { offsetProfile } from '../../profile/offset'
 import { difference } from '../../profile/combine'
 import type { Profile } from '../../profile/segment'
+import { piecesOf } from '../../profile/united'
 import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT } from '../joining'
@@ -83,8 +84,25 @@ export const extrudeStep = stepKind({
     },
     { kind: 'extrude', fields: { by: '6' } },
   ],
-  build: (values, context) => joinedOutput(toolOf(values, context), { ...values, name: 'Part' }, context),
+  build: (values, context) => {
+    const tool = toolOf(values, context)
+    const output = joinedOutput(tool, { ...values, name: 'Part' }, context)
+    return { ...output, notes: [...output.notes, ...tooDeep(tool, values, context)] }
+  },
 })
+
+/** Drawings of more regions than this are not looked at for walls behind walls. */
+const MANY = 24
+
+/** A cut by a length that takes material in more places than it has regions: walls one behind the other, often unmeant. */
+function tooDeep(tool: Solid, { how, reach, parts, drawing }: Values, { kernel }: StepContext): string[] {
+  const regions = piecesOf(drawing.data.profile).length
+  if (how !== 'take' || reach !== 'length' || regions > MANY) return []
+  return parts.flatMap((part) => {
+    const places = kernel.bodies(kernel.intersect(part.solid, tool)).length
+    return places > regions ? [`It cuts ${part.name} in ${places} places; “through the first wall only” would stop at the first.`] : [] // prettier-ignore
+  })
+}
 
 /** The end of a cut looks the other way; half of what goes to both sides is at each. */
 function alongFar({ reach, how, way }: Readonly<Record<string, unknown>>): number {

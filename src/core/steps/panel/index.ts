@@ -42,7 +42,7 @@ export const panelStep = stepKind({
   fields,
   fieldNotes: {
     of: 'a list of `{"part", "face"}` (all edges of a face), `{"part", "edge"}`, `{"part", "face", "round": kept edge}` (all the way round a face through that edge) or `{"reference", "face"}`; together one closed run',
-    side: '`in` (behind: under a run that lies, or in the direction it is looked at from the front or from the right), `out` or `both`',
+    side: '`out` is where the picked face looks; with edges alone upwards, else to the front, else to the right; `in` is behind, `both` half and half',
     gap: 'how much smaller it is all round, per side',
     gaps: 'ends of edges that are no farther apart are joined by a straight line',
     ...JOINING_NOTES,
@@ -84,7 +84,8 @@ function flatPanel(
 /** The lines and arcs of a flat run. */
 function exactOutline(of: readonly RimPiece[], toPlane: Placement, gaps: number): Profile {
   const segments = of.flatMap(({ on, border }) => borderOutline(on, border, toPlane))
-  return nested(chain(segments, Math.max(gaps, MEET)).closed)
+  const { closed } = chain(segments, Math.max(gaps, MEET))
+  return closed.length === 1 ? nested(closed) : raise('several', 'These edges touch or cross, so it is not clear what they go round; pick other ones.', 'of') // prettier-ignore
 }
 
 function smaller(profile: Profile, gap: number): Profile {

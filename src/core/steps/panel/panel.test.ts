@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { Random } from '../../../../tests/fuzz/random'
 import { setField } from '../../document/edits'
 import type { Project } from '../../document/schema'
 import { keepEdge, keepFace, pointable, seen } from '../../faces/resolve'
@@ -54,6 +55,16 @@ describe('a flat run', () => {
       const heights = build.parts.find((p) => p.id === 'panel')!.mesh.positions.filter((_, i) => i % 3 === 2)
       expect(Math.min(...heights)).toBeCloseTo(low, 4)
     }
+  })
+
+  test('by a face, in front of it is where that face looks, at the underside too', async () => {
+    const isUnder = (s: { kind: string; normal?: readonly number[] }) =>
+      s.kind === 'plane' && (s.normal?.[2] ?? 0) < -0.99
+    const under = await beside(sheetOf(...steps), [10, 6, 0], isUnder)
+    const { build, problems } = await built(panelOf(steps, [under], { side: 'out' }))
+    expect(problems).toEqual([])
+    const heights = build.parts.find((p) => p.id === 'panel')!.mesh.positions.filter((_, i) => i % 3 === 2)
+    expect([Math.min(...heights), Math.max(...heights)]).toEqual([expect.closeTo(-2, 4), expect.closeTo(0, 4)])
   })
 
   test('grows with what it fills, also where that turns round', async () => {
@@ -138,3 +149,41 @@ test('between heights on an edge it is linear where they are, and as given on th
     { numRuns: 200 },
   )
 })
+
+test('over random edits of what comes before, a panel stays in the hole that it was put in, or says what is gone', async () => {
+  const holes = [
+    shape('circle', { across: '6', at: at('-8', '0') }, 'disc'),
+    shape('circle', { across: '3', at: at('9', '4') }, 'second'),
+    shape('ring', { of: ['second'], count: '3' }, 'ring'),
+    shape('mirror', { of: ['second'] }, 'other'),
+  ]
+  const steps = [BOX, ...cut(...holes)]
+  const rim = await beside(sheetOf(...steps), [-5, 0, 10], isTop)
+  const start = panelOf(steps, [rim])
+  const random = new Random(11)
+  let told = 0
+  for (let i = 0; i < 400; i++) {
+    const across = random.from(['2', '4', '6', '9'])
+    const place = random.from([at('-8', '0'), at('-8', '6'), at('0', '-9'), at('-2', '0'), at('2', '-11')])
+    let project = setField('disc', 'across', across)(setField('disc', 'at', place as never)(start))
+    project = setField('box', 'width', random.from(['36', '40', '70']))(project)
+    if (random.next() < 0.4) project = setField('ring', 'count', random.from(['2', '4', '9']))(project)
+    if (random.next() < 0.3) project = setField('second', 'across', random.from(['1', '6', '14']))(project)
+    if (random.next() < 0.2) project = setField('box', 'shape', random.from(['cylinder', 'wedge', 'ball']))(project)
+    if (random.next() < 0.2) project = setField('box', 'turn', random.from(['30', '180']))(project)
+    if (random.next() < 0.1) project = { ...project, steps: project.steps.map((s) => ({ ...s, fields: s.id === 'd' ? { ...s.fields, shapes: (s.fields.shapes as { id: string }[]).filter((h) => h.id !== 'disc') as never } : s.fields })) } // prettier-ignore
+    const { build, problems } = await built(project, 'drag')
+    const panel = build.parts.find((p) => p.id === 'panel')
+    if (!panel) {
+      told += 1
+      expect(problems.length).toBeGreaterThan(0)
+      continue
+    }
+    // It is where the disc is, and what goes round it goes through the disc's own rim somewhere.
+    const [x, y] = [Number(place.along), Number(place.up)]
+    const { positions } = panel.mesh
+    const offs = Array.from({ length: positions.length / 3 }, (_, v) => Math.hypot(positions[3 * v]! - x, positions[3 * v + 1]! - y)) // prettier-ignore
+    expect(offs.some((r) => Math.abs(r - Number(across) / 2) < 0.1)).toBe(true)
+  }
+  expect(told).toBeLessThan(250)
+}, 120_000)

@@ -40,7 +40,7 @@ export function closedRun(pieces: readonly RimPiece[], gaps: number): Run {
   const points = gap <= MEET ? run.slice(0, -1) : run
   if (points.length < 3) return raise('open', 'These edges go round nothing.', 'of')
   const plain = thinned(points)
-  return { points: plain, ...planeOf(plain) }
+  return { points: plain, ...planeOf(plain, lookOf(pieces)) }
 }
 
 /** Points that lie on the way between their neighbours say nothing but how exact the mesh is, mm. */
@@ -59,8 +59,14 @@ function thinned(points: readonly Vec3[]): Vec3[] {
   return out
 }
 
-/** The plane about which closed points lie (Newell's normal), facing upwards, to the front or to the right. */
-function planeOf(points: readonly Vec3[]): Pick<Run, 'frame' | 'off'> {
+/** Which way the faces look that were picked; edges alone are looked at from above, from the front or from the right. */
+function lookOf(pieces: readonly RimPiece[]): Vec3 {
+  const faces = pieces.reduce<Vec3>((sum, p) => add(sum, p.out ?? [0, 0, 0]), [0, 0, 0])
+  return length(faces) > 1e-3 ? faces : [0.01, -0.1, 1]
+}
+
+/** The plane about which closed points lie (Newell's normal), facing to where they are looked at from. */
+function planeOf(points: readonly Vec3[], way: Vec3): Pick<Run, 'frame' | 'off'> {
   const n = points.length
   const middle = scale(
     points.reduce<Vec3>((sum, p) => add(sum, p), [0, 0, 0]),
@@ -69,7 +75,6 @@ function planeOf(points: readonly Vec3[]): Pick<Run, 'frame' | 'off'> {
   const around = points.reduce<Vec3>((sum, p, i) => add(sum, cross(sub(p, middle), sub(points[(i + 1) % n]!, middle))), [0, 0, 0]) // prettier-ignore
   if (length(around) < 1e-6) return raise('flat', 'These edges lie on one line and go round nothing.', 'of')
   const normal = normalize(around)
-  const way: Vec3 = [0.01, -0.1, 1]
   const frame = facingFrame(dot(normal, way) < 0 ? scale(normal, -1) : normal, middle)
   const back = invert(frame)
   return { frame, off: Math.max(...points.map((p) => Math.abs(apply(back, p)[2]))) }
