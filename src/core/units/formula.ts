@@ -183,7 +183,7 @@ function operate(node: OperatorNode, context: FormulaContext): Amount {
   switch (node.op) {
     case '+':
     case '-': {
-      const [a, b] = alike([first, second], context, node.toString()) as [Amount, Amount]
+      const [a, b] = alike([first, second], context, node) as [Amount, Amount]
       return { ...a, value: node.op === '+' ? a.value + b.value : a.value - b.value, bare: a.bare && b.bare }
     }
     case '*':
@@ -232,7 +232,7 @@ function callFunction(node: FunctionNode, context: FormulaContext): Amount {
       'syntax',
       `${name} takes ${known.least === known.most ? known.least : `${known.least} to ${known.most}`} values.`,
     )
-  const same = alike(args, context, node.toString())
+  const same = alike(args, context, node)
   if (known.most === 2 && same[1]?.value === 0) stop('zero', `"${node.toString()}" rounds to steps of zero.`)
   return { value: known.fold(same.map((a) => a.value)), power: same[0]!.power, bare: same.every((a) => a.bare) }
 }
@@ -247,12 +247,12 @@ function quantity(node: FunctionNode, context: FormulaContext): Amount {
 }
 
 /** Makes values of one kind of them: bare numbers become lengths where others are lengths. */
-function alike(amounts: Amount[], context: FormulaContext, shown: string): Amount[] {
+function alike(amounts: Amount[], context: FormulaContext, whole: MathNode): Amount[] {
   const power = amounts.find((a) => !a.bare)?.power ?? 0
   return amounts.map((a) => {
     if (a.power === power) return a
     if (a.bare && power === 1) return { value: a.value * unitInMm(context.unit)!, power: 1, bare: false }
-    return stop('unit', `"${shown}" mixes ${kindOf(a.power)} with ${kindOf(power)}.`)
+    return stop('unit', `"${whole.toString()}" mixes ${kindOf(a.power)} with ${kindOf(power)}.`)
   })
 }
 

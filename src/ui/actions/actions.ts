@@ -100,11 +100,11 @@ export class Actions {
   /** Takes up what is offered, all of it as one edit. */
   take(...offers: readonly Offer[]): void {
     const { edit, set } = this.store.getState()
-    set({ place: 'shape', drawing: undefined })
     edit(together(...offers.map(takeOffer)))
-    const opened = offers.flatMap((o) => o.steps).find((s) => stepKindNamed(s.kind)?.fields.shapes?.type === 'shapes')
-    set({ inHand: opened ? undefined : offers.at(-1)?.steps.at(-1)?.id })
-    if (opened) set({ drawing: openDrawing(opened.id), picks: [] })
+    const last = offers.at(-1)?.steps.at(-1)
+    const isDrawing = last && stepKindNamed(last.kind)?.fields.shapes?.type === 'shapes'
+    if (isDrawing) set({ place: 'shape', drawing: openDrawing(last.id), inHand: undefined, picks: [] })
+    else set({ place: 'shape', drawing: undefined, inHand: last?.id })
   }
 
   /** Takes up what is offered for a reference, and what is then offered for what that makes. */

@@ -233,3 +233,19 @@ describe('corners at arcs', () => {
     }
   })
 })
+
+test('a circle over two points has its middle between them, and goes with them', async () => {
+  const over = (to: object) => drawn([shape('circle-over', { from: at('1', '2'), to }, 'c')])
+  const { area, reports } = await over(at('7', '10'))
+  expect(area).toBeCloseTo(25 * Math.PI, 9)
+  expect(reports[0]!.drawn!.points).toMatchObject({ middle: [4, 6] })
+  expect((await over(at('1', '2'))).problems[0]).toMatchObject({ field: 'to' })
+  // Tied to touch a line, it grows until it does.
+  const touching = [
+    shape('line', { from: at('-20', '-5'), to: at('20', '-5'), ...guide }, 'l'),
+    shape('circle-over', { from: at('0', '9'), to: at(0.2, -3) }, 'c'),
+    shape('touching', { a: 'c', b: 'l' }),
+    shape('upright', { a: 'c.from', b: 'c.to' }),
+  ]
+  expect((await drawn(touching)).area).toBeCloseTo(49 * Math.PI, 6)
+})

@@ -1,5 +1,6 @@
 import { DRAWING } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
+import { pickedFaceOf } from '../picked'
 
 const drawings = (at: Situation) => at.left.filter((l) => l.token === DRAWING.name)
 
@@ -10,7 +11,19 @@ export function startExtrude(at: Situation): Record<string, unknown> | undefined
 }
 
 /** What becomes of each drawing that nothing is made of yet. */
-export const offerExtrude = (at: Situation): Offer[] => [...ofRegion(at), ...ofDrawings(at)]
+export const offerExtrude = (at: Situation): Offer[] => [...ofFace(at), ...ofRegion(at), ...ofDrawings(at)]
+
+/** A flat face that is picked, drawn out: its edges on it, and what is made of them. */
+function ofFace(at: Situation): Offer[] {
+  const [pick, more] = at.picks
+  const face = pick && !more && pick.shape.kind === 'plane' ? pickedFaceOf(pick, at.references) : undefined
+  if (!pick || !face) return []
+  const shapes = [{ id: at.newId(), kind: 'edges', fields: { of: [face], holes: 'with', is: 'material' } }]
+  const drawing = newStep(at, 'drawing', { on: { ...face, datum: 'middle', off: '0' }, shapes })
+  const joined = 'part' in face ? { how: 'add', parts: [face.part] } : {}
+  const steps = [drawing, newStep(at, 'extrude', { drawing: drawing.id, by: '5', ...joined })]
+  return [{ key: 'extrude face', words: 'extrude this face', picked: true, steps }]
+}
 
 /** One region of a drawing by itself: others of it can be made something else of, of another length. */
 function ofRegion(at: Situation): Offer[] {

@@ -49,8 +49,16 @@ export const panelStep = stepKind({
   },
   sentence: ['Fill', { field: 'of' }, { field: 'thick', before: 'with a panel', after: ' thick,' }, { field: 'side', after: ',' }, { field: 'gap', before: 'with a gap of', after: ' round it,' }, { field: 'gaps', rare: true, before: 'gaps up to', after: ' closed,' }, ...joiningWords], // prettier-ignore
   surfaces: {
-    far: { called: 'front' },
-    near: { called: 'back' },
+    far: {
+      called: 'front',
+      moved: ['thick', 'its thickness'],
+      along: ({ side }) => ({ in: 0, out: 1, both: 2 })[String(side)] ?? 0,
+    },
+    near: {
+      called: 'back',
+      moved: ['thick', 'its thickness'],
+      along: ({ side }) => ({ in: 1, out: 0, both: 2 })[String(side)] ?? 0,
+    },
     side: { called: 'edge', moved: ['gap', 'its gap'], along: () => -1 },
   },
   offers: offerPanel,

@@ -5,7 +5,7 @@ import { combinedShape, roomShape } from './combined'
 import { sectionShape, silhouetteShape } from './bodies'
 import { cornersShape, hullShape, offsetShape } from './around'
 import { edgesShape } from './edges'
-import { arcShape, bowShape, circleShape, circleThroughShape } from './round'
+import { arcShape, bowShape, circleOverShape, circleShape, circleThroughShape } from './round'
 import { lettersShape } from './letters'
 import { curveShape, runShape } from './run'
 import { lineShape, polygonShape, rectangleShape, slotShape } from './straight'
@@ -25,6 +25,7 @@ export const SHAPE_KINDS: readonly ShapeKind[] = [
   polygonShape,
   runShape,
   curveShape,
+  circleOverShape,
   circleThroughShape,
   teethShape,
   lettersShape,

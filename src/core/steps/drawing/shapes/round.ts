@@ -8,7 +8,7 @@ import { circle } from '../../../profile/shapes'
 import { choiceField } from '../../../fields/choice'
 import type { Draft, Round } from '../../../ties/draft'
 import { apart } from '../../../ties/equation'
-import { type Spot, times } from '../../../ties/linear'
+import { type Spot, spotMiddle, times } from '../../../ties/linear'
 import type { Vec2 } from '../../../geometry/vec'
 import { raise } from '../../../result'
 import { shapeKind } from './shape-kind'
@@ -55,6 +55,38 @@ function roundThrough(draft: Draft, a: Spot, b: Spot, c: Spot, ends: readonly Sp
   )
   return { centre, radius, ends }
 }
+
+export const circleOverShape = shapeKind({
+  kind: 'circle-over',
+  title: 'circle over two points',
+  findBy: ['round', 'two points', 'diameter', 'ends of a diameter'],
+  about: 'A circle from a place to the one across from it.',
+  fields: {
+    from: placeField('A point on it', -5, 0),
+    to: placeField('The point across from it', 5, 0),
+    is: roleField(),
+  },
+  sentence: ['Circle from', { field: 'from' }, { field: 'to', before: 'across to', after: ',' }, { field: 'is', after: '.' }], // prettier-ignore
+  drawn: {
+    key: 'd',
+    named: { point: (n) => (n === 0 ? 'from' : 'to') },
+    asks: ['Point at a place on it.', 'Point at the place across from that.'],
+    start: ([from, to]) => ({ from, to }),
+  },
+  bones: (given, draft) => {
+    const [from, to] = [given.spot('from'), given.spot('to')]
+    const middle = spotMiddle(from, to)
+    const radius = draft.unknown(gap2(draft.spot(from), draft.spot(middle)))
+    draft.require('', [apart(from, middle, radius)])
+    return { points: { from, to, middle }, rounds: { '': { centre: middle, radius } } }
+  },
+  make: ({ from, to }, id) => {
+    const middle: Vec2 = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]
+    const radius = gap2(from, to) / 2
+    if (radius < 1e-6) return raise('too-short', 'Both places are one; put one of them elsewhere.', 'to')
+    return { regions: [circle(middle, radius, id)], open: [], points: { from, to, middle }, round: { centre: middle, radius } } // prettier-ignore
+  },
+})
 
 export const circleThroughShape = shapeKind({
   kind: 'circle-through',
