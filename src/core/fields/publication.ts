@@ -18,6 +18,8 @@ export interface PublicationField<T = unknown> extends FieldBase<'publication', 
   token: Token<T>
   /** The parts of it that this step changes. */
   changes(data: T): readonly string[]
+  /** It may be left out: where nothing of it is there, it comes to nothing. */
+  optional?: true
 }
 
 export const publicationField = <T>(
@@ -26,12 +28,16 @@ export const publicationField = <T>(
   changes: (data: T) => readonly string[],
 ): PublicationField<T> => ({ type: 'publication', label, token: what, changes })
 
+/** One that only some choices of the step need. */
+export const maybePublicationField = <T>(label: string, what: Token<T>): PublicationField<T> => ({ ...publicationField(label, what, () => []), optional: true }) // prettier-ignore
+
 export const publicationKind: FieldKind<PublicationField, string> = {
   type: 'publication',
   turn: 'things',
   schema: () => z.string().max(200).default(''),
   resolve: (saved, spec, { published, parts, references }) => {
     const found = published.filter((p) => p.token === spec.token.name && (saved === '' || p.step === saved)).at(-1)
+    if (!found && spec.optional && saved === '') return ok({ value: undefined, key: '', shown: '' })
     if (!found)
       return fail(
         'no-step',

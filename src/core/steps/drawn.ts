@@ -14,6 +14,8 @@ export interface Drawing {
   open: Segment[][]
   /** Its straight lines, guides too, by the shape's id: what can be turned about. */
   lines: Readonly<Record<string, readonly [Vec2, Vec2]>>
+  /** The middles of its circles and of what else has one, of guides and copies too; each place once. */
+  middles: readonly Vec2[]
 }
 
 export const DRAWING = token<Drawing>('drawing', 'drawing')

@@ -4,6 +4,7 @@ import { caseStep } from './case'
 import { combineStep } from './combine'
 import { drawingStep } from './drawing'
 import { extrudeStep } from './extrude'
+import { holesStep } from './holes'
 import { itemStep } from './item'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
@@ -25,6 +26,7 @@ const ALL = [
   postsStep,
   openingStep,
   combineStep,
+  holesStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

@@ -7,6 +7,7 @@ import { areaOf, boundsOf, middleOf, perimeterOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
 import type { Drawn } from '../../fields/drawn-shape'
+import type { Vec2 } from '../../geometry/vec'
 import { type Drawing, DRAWING } from '../drawn'
 import { leaving, stepKind } from '../step-kind'
 import { leftovers } from './leftovers'
@@ -73,7 +74,14 @@ export const drawingStep = stepKind({
       rows: [],
       facts: { width: x1 - x0, height: y1 - y0 },
       published: [
-        leaving(DRAWING, { plane: on, profile, areas: someMeet(all) ? all : [], open, lines: linesOf(shapes.drawn) }),
+        leaving(DRAWING, {
+          plane: on,
+          profile,
+          areas: someMeet(all) ? all : [],
+          open,
+          lines: linesOf(shapes.drawn),
+          middles: middlesOf(shapes.drawn),
+        }),
       ],
       notes: [
         ...notesOf(shapes.drawn.length, profile, open.length, piecesOf(profile).length),
@@ -85,6 +93,16 @@ export const drawingStep = stepKind({
 
 const linesOf = (drawn: readonly Drawn[]): Drawing['lines'] =>
   Object.fromEntries(drawn.flatMap(({ id, kind, open: [run] }) => (kind === 'line' && run?.[0] ? [[id, [run[0].a, run[0].b]]] : []))) // prettier-ignore
+
+/** The middles of round things, and of copies of shapes that have one. */
+function middlesOf(drawn: readonly Drawn[]): Vec2[] {
+  const found = new Map<string, Vec2>()
+  for (const { points, round } of drawn) {
+    const copied = Object.entries(points).flatMap(([name, p]) => (/^\d+\..*\.middle$/.test(name) ? [p] : []))
+    for (const p of [...(round ? [round.centre] : []), ...copied]) found.set(p.map((v) => v.toFixed(6)).join(' '), p)
+  }
+  return [...found.values()]
+}
 
 function sliversNote(slivers: readonly Profile[]): string[] {
   const places = slivers.map((s) => middleOf(s).map((v) => Number(v.toFixed(2))).join(', ')) // prettier-ignore

@@ -15,9 +15,10 @@ import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
+import { chosen, OUT, throughAll, throughFirst } from '../through'
 import { leaning } from './leaning'
 import { parallelPlane, regionsAt } from './which'
-import { chosen, OUT, throughAll, throughFirst, upTo } from './extents'
+import { upTo } from './extents'
 import { offerExtrude, startExtrude } from './offers'
 
 const MOST = 10_000

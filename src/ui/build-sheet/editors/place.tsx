@@ -71,6 +71,13 @@ export function PlacesEditor({ step, spec, saved, write, report, field }: Editor
           </button>
         </details>
       ))}
+      <button
+        type="button"
+        className="figure mt-1"
+        onClick={() => write([...saved, { along: '0', up: '0', from: '' }])}
+      >
+        another place
+      </button>
     </Panel>
   )
 }

@@ -1,0 +1,107 @@
+import { compose } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
+import type { Solid } from '../../kernel/kernel'
+import { circle } from '../../profile/shapes'
+import { raise } from '../../result'
+import { joinedOutput } from '../joining'
+import { type StepContext, stepKind } from '../step-kind'
+import { throughAll, throughFirst } from '../through'
+import { holesFields, type HolesValues } from './fields'
+import { offerHoles } from './offers'
+import { placesOf } from './places'
+import { atPlace, holeAcross, holeTool } from './tool'
+
+const screwed = ['clear', 'pilot', 'insert'] as const
+
+export const holesStep = stepKind({
+  kind: 'holes',
+  title: 'Holes',
+  findBy: [
+    'drill',
+    'screw',
+    'bolt',
+    'counterbore',
+    'countersink',
+    'pilot',
+    'insert',
+    'nut',
+    'teardrop',
+    'M3',
+    'through',
+  ],
+  group: 'change',
+  about:
+    'Holes square to a plane: at places, in a ring or a grid, or at the middles of a drawing; for screws, inserts and nuts by their tables.',
+  fields: holesFields,
+  fieldNotes: {
+    where:
+      '`places`, `ring`, `grid`, or `drawing`: at the middles of its circles (guides and copies too), on its plane',
+    on: 'as in a drawing; they go into it, away from where it looks',
+    drawing: 'id of a drawing step before; empty: the nearest',
+    at: 'with `places`: a list of places',
+    middle: 'with `ring` and `grid`: their middle',
+    for: '`plain` (`across`), `clear` (a screw goes through: ISO 273), `pilot` (a thread-forming screw is driven in: 0.82 of its diameter) or `insert` (heat-set)',
+    screw: '`M1.6`, `M2`, `M2.5`, `M3`, `M4`, `M5` or `M6`',
+    series: 'with `clear`: `fine`, `medium` or `coarse`',
+    head: '`plain`, `bore` (counterbore for a cap head, ISO 4762), `sunk` (countersink of 90 degrees, ISO 10642) or `nut` (pocket for a hexagon nut, ISO 4032)',
+    reach: '`through` all of the parts, to a depth (`deep`), or through their first `wall` only',
+    tip: '`round`, or `tear`: with a tip upwards, for holes that lie as they are printed',
+    parts: 'ids of the parts they go into; nothing else changes',
+  },
+  sentence: [
+    'Holes', { field: 'where' }, { field: 'at', when: ['where', 'places'] }, { field: 'drawing', when: ['where', 'drawing'], after: ',' },
+    { field: 'count', when: ['where', 'ring'], before: 'of' }, { field: 'round', when: ['where', 'ring'], before: 'round Ø' },
+    { field: 'first', rare: true, when: ['where', 'ring'], before: 'from' }, { field: 'columns', when: ['where', 'grid'], before: 'of' },
+    { field: 'rows', when: ['where', 'grid'], before: 'by' }, { field: 'along', when: ['where', 'grid'], before: 'every' },
+    { field: 'up', when: ['where', 'grid'], before: 'and every' }, { field: 'middle', when: ['where', 'ring'], before: 'about' }, { field: 'middle', when: ['where', 'grid'], before: 'about' },
+    { field: 'on', when: ['where', 'places'], before: 'on', after: ',' }, { field: 'on', when: ['where', 'ring'], before: 'on', after: ',' }, { field: 'on', when: ['where', 'grid'], before: 'on', after: ',' },
+    { field: 'for' }, { field: 'across', when: ['for', 'plain'], before: 'Ø', after: ',' },
+    ...screwed.map((what) => ({ field: 'screw', when: ['for', what], ...(what === 'clear' ? {} : { after: ',' }) }) as const),
+    { field: 'series', when: ['for', 'clear'], after: ',' }, { field: 'head' }, { field: 'screw', when: ['for', 'plain'], rare: true, before: 'for' },
+    { field: 'sink', rare: true, before: ', its head', after: ' under the face' }, { field: 'room', rare: true, before: 'with a gap of', after: ' round it' },
+    { field: 'tip', rare: true, before: ',', after: ',' }, { field: 'reach', before: ',' }, { field: 'deep', when: ['reach', 'deep'], before: 'by' }, { field: 'parts', before: 'in', after: '.' },
+  ], // prettier-ignore
+  surfaces: {
+    hole: { called: 'hole' },
+    pocket: { called: 'pocket for a nut' },
+    seat: { called: 'seat' },
+    bottom: { called: 'bottom of the hole' },
+  },
+  start: () => ({}),
+  offers: offerHoles,
+  example: [
+    { kind: 'solid', fields: { width: '40', depth: '30', height: '8' } },
+    { kind: 'holes', fields: { on: { base: 'ground', off: '8' }, where: 'grid', along: '28', up: '18', for: 'clear', screw: 'M3', head: 'sunk', parts: ['before1'] } }, // prettier-ignore
+  ],
+  build: (values, context) => {
+    if (values.parts.length === 0) return raise('no-part', 'Choose the part that the holes go into.', 'parts')
+    const own = values.where === 'drawing' && values.drawing ? { ...values, on: values.drawing.data.plane } : values
+    const tools = placesOf(own).map((place) => holeAt(own, place, context))
+    const output = joinedOutput(context.kernel.union(tools), { how: 'take', parts: own.parts, name: '' }, context)
+    const across = holeAcross(own)
+    return { ...output, notes: [`${tools.length === 1 ? 'One hole' : `${tools.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
+  },
+})
+
+function holeAt(values: HolesValues, place: Vec2, context: StepContext): Solid {
+  const { kernel, tolerance, id } = context
+  const frame = compose(values.on.frame, atPlace(place))
+  return kernel.place(holeTool(values, endOf(), context), frame)
+
+  /** How deep it goes, along the plane's normal. */
+  function endOf(): number {
+    if (values.reach === 'deep') return -values.deep
+    if (values.reach === 'through')
+      return Math.min(
+        throughAll(
+          values.parts.map((p) => p.solid),
+          frame,
+        )[0],
+        -1,
+      )
+    const names = { step: id, top: 'mouth', bottom: 'bottom', side: 'hole' }
+    const between = ([z0, z1]: readonly [number, number]) =>
+      kernel.place(kernel.extrude(circle([0, 0], holeAcross(values) / 2), z0, z1, { names, tolerance }), frame)
+    return throughFirst({ how: 'take', parts: values.parts, way: 'in' }, frame, between, kernel)[0]
+  }
+}

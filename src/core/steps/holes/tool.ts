@@ -1,0 +1,113 @@
+import { fromFrame, invert, type Placement, turn } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
+import type { Solid } from '../../kernel/kernel'
+import { type Screw, pilotHole, sizeOf, sizesIn, throughHole } from '../../fit/screws'
+import { arc, line, type Profile } from '../../profile/segment'
+import { circle, polygonProfile } from '../../profile/shapes'
+import { raise } from '../../result'
+import type { StepContext } from '../step-kind'
+import { OUT } from '../through'
+import type { HolesValues } from './fields'
+
+/** The diameter of the hole itself, mm. Errors: no-size */
+export function holeAcross({ for: what, across, screw, series }: HolesValues): number {
+  switch (what) {
+    case 'plain':
+      return across
+    case 'clear':
+      return throughHole(screw, series)
+    case 'pilot':
+      return pilotHole(screw)
+    case 'insert':
+      return sizeOf('insert', screw) ?? noSize('insert', screw, 'inserts')
+  }
+}
+
+const noSize = (what: Parameters<typeof sizesIn>[0], screw: Screw, called: string): never =>
+  raise('no-size', `There are no ${called} for ${screw} in the tables; there are for ${sizesIn(what).join(', ')}.`, 'screw') // prettier-ignore
+
+/** What a hole is wider by at its mouth: how wide, how deep. */
+type Mouth =
+  | { kind: 'none' }
+  | { kind: 'bore' | 'nut'; across: number; deep: number }
+  | { kind: 'sunk'; across: number; under: number }
+
+export function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
+  switch (head) {
+    case 'plain':
+      return { kind: 'none' }
+    case 'bore': {
+      const [across, high] = sizeOf('cap', screw) ?? noSize('cap', screw, 'cap heads')
+      return { kind: 'bore', across: across + 2 * room, deep: high + sink }
+    }
+    case 'nut': {
+      const [flats, high] = sizeOf('nut', screw) ?? noSize('nut', screw, 'nuts')
+      return { kind: 'nut', across: flats + 2 * room, deep: high + sink }
+    }
+    case 'sunk':
+      return { kind: 'sunk', across: (sizeOf('sunk', screw) ?? noSize('sunk', screw, 'countersunk heads')) + 2 * room, under: sink } // prettier-ignore
+  }
+}
+
+/** Which way upwards is on a plane. Errors: upright (the holes stand, so that none of them has a top) */
+function upOn(frame: Placement): number {
+  const [x, y] = turn(invert(frame), [0, 0, 1])
+  if (Math.hypot(x, y) < 0.05) return raise('upright', 'These holes stand upright, so nothing of them hangs over; a tip is for holes that lie.', 'tip') // prettier-ignore
+  return Math.atan2(y, x)
+}
+
+/** A circle that goes on by its tangents at 45 degrees to a tip, so that it prints lying without a roof. */
+function tear(radius: number, up: number): Profile {
+  const at = (r: number, angle: number): Vec2 => [r * Math.cos(up + angle), r * Math.sin(up + angle)]
+  const [right, left] = [at(radius, -Math.PI / 4), at(radius, Math.PI / 4)]
+  const tip = at(radius * Math.SQRT2, 0)
+  return { loops: [[arc(left, right, [0, 0], true, 'round'), line(right, tip, 'right'), line(tip, left, 'left')]] }
+}
+
+function hexagon(flats: number, up: number): Profile {
+  const corners = Array.from({ length: 6 }, (_, k): Vec2 => {
+    const angle = up + (Math.PI / 3) * k
+    return [(flats / Math.sqrt(3)) * Math.cos(angle), (flats / Math.sqrt(3)) * Math.sin(angle)]
+  })
+  return polygonProfile(corners, ['1', '2', '3', '4', '5', '6'])
+}
+
+/**
+ * A hole about the origin of its plane, into the plane, from before it to a depth.
+ * @param end where it ends, mm along the plane's normal, less than 0
+ * Errors: no-size, upright, wide (the mouth is narrower than the hole), deep (it reaches farther than the hole)
+ */
+export function holeTool(values: HolesValues, end: number, { kernel, id, tolerance }: StepContext): Solid {
+  const [radius, mouth] = [holeAcross(values) / 2, mouthOf(values)]
+  if (mouth.kind !== 'none' && mouth.across / 2 <= radius) return raise('wide', `The hole, Ø ${(2 * radius).toFixed(2)} mm, is wider than its mouth, ${mouth.across.toFixed(2)} mm.`, 'head') // prettier-ignore
+  const floor = mouth.kind === 'none' ? 0 : mouth.kind === 'sunk' ? mouth.under + mouth.across / 2 - radius : mouth.deep
+  if (floor >= -end && values.reach === 'deep') return raise('deep', `Its mouth alone is ${floor.toFixed(2)} mm deep; the hole has to be deeper.`, 'deep') // prettier-ignore
+  const { frame } = values.on
+  if (values.tip === 'tear' || mouth.kind === 'nut') {
+    const up = values.tip === 'tear' ? upOn(frame) : 0
+    const drawn = (profile: Profile, to: number, side: string, bottom: string) =>
+      kernel.extrude(profile, to, OUT, { names: { step: id, top: 'mouth', bottom, side }, tolerance })
+    const shaft = drawn(values.tip === 'tear' ? tear(radius, up) : circle([0, 0], radius), end, 'hole', 'bottom')
+    if (mouth.kind === 'none') return shaft
+    if (mouth.kind === 'nut')
+      return kernel.union([shaft, drawn(hexagon(mouth.across, up), -mouth.deep, 'pocket', 'seat')])
+    return kernel.union([shaft, turnedHole(radius, end, mouth)])
+  }
+  return turnedHole(radius, end, mouth)
+
+  /** A hole of round pieces: outlined from its axis at the bottom to its axis before the face. */
+  function turnedHole(r: number, to: number, at: Mouth): Solid {
+    const wide: [number, number, string][] =
+      at.kind === 'bore' || at.kind === 'nut'
+        ? [[r, -at.deep, 'hole'], [at.across / 2, -at.deep, 'seat'], [at.across / 2, OUT, 'head']]
+        : at.kind === 'sunk'
+          ? [[r, r - at.across / 2 - at.under, 'hole'], [at.across / 2, -at.under, 'sink'], [at.across / 2, OUT, 'head']]
+          : [[r, OUT, 'hole']] // prettier-ignore
+    const points: Vec2[] = [[0, to], [r, to], ...wide.map(([x, z]): Vec2 => [x, z]), [0, OUT]] // prettier-ignore
+    const names = ['bottom', ...wide.map(([, , name]) => name), 'mouth', 'axis']
+    return kernel.revolve(polygonProfile(points, names), 2 * Math.PI, { step: id, side: 'hole', start: 'start', end: 'end' }, tolerance) // prettier-ignore
+  }
+}
+
+/** The frame of a hole at a place of a plane. */
+export const atPlace = ([x, y]: Vec2): Placement => fromFrame([1, 0, 0], [0, 1, 0], [0, 0, 1], [x, y, 0])
