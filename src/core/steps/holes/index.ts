@@ -57,9 +57,9 @@ export const holesStep = stepKind({
     { field: 'on', when: ['where', 'places'], before: 'on', after: ',' }, { field: 'on', when: ['where', 'ring'], before: 'on', after: ',' }, { field: 'on', when: ['where', 'grid'], before: 'on', after: ',' },
     { field: 'for' }, { field: 'across', when: ['for', 'plain'], before: 'Ø', after: ',' },
     ...screwed.map((what) => ({ field: 'screw', when: ['for', what], ...(what === 'clear' ? {} : { after: ',' }) }) as const),
-    { field: 'series', when: ['for', 'clear'], after: ',' }, { field: 'head' }, { field: 'screw', when: ['for', 'plain'], rare: true, before: 'for' },
-    { field: 'sink', rare: true, before: ', its head', after: ' under the face' }, { field: 'room', rare: true, before: 'with a gap of', after: ' round it' },
-    { field: 'tip', rare: true, before: ',', after: ',' }, { field: 'reach', before: ',' }, { field: 'deep', when: ['reach', 'deep'], before: 'by' }, { field: 'parts', before: 'in', after: '.' },
+    { field: 'series', when: ['for', 'clear'], after: ',' }, { field: 'head', after: ',' }, { field: 'screw', when: ['for', 'plain'], rare: true, before: 'for', after: ',' },
+    { field: 'sink', rare: true, before: 'its head', after: ' under the face,' }, { field: 'room', rare: true, before: 'with a gap of', after: ' round it,' },
+    { field: 'tip', rare: true, after: ',' }, { field: 'reach' }, { field: 'deep', when: ['reach', 'deep'], before: 'by' }, { field: 'parts', before: 'in', after: '.' },
   ], // prettier-ignore
   surfaces: {
     hole: { called: 'hole' },

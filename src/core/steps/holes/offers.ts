@@ -19,6 +19,8 @@ function atDrawing(at: Situation): Offer[] {
     const used = at.document.steps.some((s) => s.id !== step && s.fields.drawing === step)
     if (used || typeof on !== 'object' || on === null || !('part' in on)) return []
     const fields = { where: 'drawing', drawing: step, parts: [on.part] }
-    return [{ key: `holes ${step}`, words: 'Put holes at its middles', steps: [newStep(at, 'holes', fields)] }]
+    return [
+      { key: `holes ${step}`, words: 'Put holes at its middles', goal: 'holes', steps: [newStep(at, 'holes', fields)] },
+    ]
   })
 }
