@@ -260,3 +260,17 @@ test('holes in a picked face: countersunk for screws in a grid, then where a dra
   await figure(page, 'The diameter', '1.5')
   await expect(steps(page).last()).toContainText('6 holes of Ø 1.50 mm.')
 })
+
+test('a part is mirrored at its own face, its twin follows it, and both are told apart', async ({ page }) => {
+  await openCopy(page, 'Vent bracket')
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await pickFace(page, 'mirror the part here')
+  await page.getByRole('button', { name: 'mirror the part here' }).click()
+  await expect(steps(page).last()).toContainText('Copy Bracket, mirrored at a face of Bracket')
+  await expect(page.getByRole('textbox', { name: 'Name of Bracket, mirrored' })).toBeVisible()
+  await choose(page, steps(page).last(), 'How it is copied', 'in a row')
+  await figure(page, 'How many there are then', '3')
+  await figure(page, 'From one to the next', '60')
+  await expect(steps(page).last()).toContainText('120.00 mm from the first to the last.')
+  await expect(page.getByRole('textbox', { name: /^Name of Bracket/ })).toHaveCount(3)
+})

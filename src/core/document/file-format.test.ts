@@ -17,7 +17,15 @@ test('the example of the file format builds, and names every kind of step', asyn
   if (!project.ok) throw new Error(project.problem.message)
   const build = await new Builder(await Kernel.load()).build(project.value, new Map([[sha, await read(board)]]), 'view')
   expect(build.steps.flatMap((s) => s.problems)).toEqual([])
-  expect(build.parts.map((p) => p.name)).toEqual(['Base', 'Roof', 'Part', 'Part 2', 'Panel', 'Knob'])
+  expect(build.parts.map((p) => p.name)).toEqual([
+    'Base',
+    'Roof',
+    'Part',
+    'Part 2',
+    'Part 2, mirrored',
+    'Panel',
+    'Knob',
+  ])
   expect(new Set(project.value.steps.map((s) => s.kind))).toEqual(new Set(stepKinds().map((k) => k.kind)))
 })
 

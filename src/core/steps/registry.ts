@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { caseStep } from './case'
 import { combineStep } from './combine'
+import { copiesStep } from './copies'
 import { drawingStep } from './drawing'
 import { extrudeStep } from './extrude'
 import { holesStep } from './holes'
@@ -27,6 +28,7 @@ const ALL = [
   openingStep,
   combineStep,
   holesStep,
+  copiesStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

@@ -1,0 +1,96 @@
+import fc from 'fast-check'
+import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
+import type { BuiltPart } from '../../built/built'
+import { setField } from '../../document/edits'
+
+// An arm without any symmetry of its own, off to one side.
+const ARM: readonly StepOf[] = [
+  ['solid', { shape: 'wedge', width: '12', depth: '8', height: '6', at: at('20', '5') }, 'arm'],
+  ['drawing', { on: { base: 'ground', off: '0' }, shapes: [shape('circle', { across: '3', at: at('17', '4') }, 'bore')] }, 'd'], // prettier-ignore
+  ['extrude', { drawing: 'd', reach: 'through', how: 'take', parts: ['arm'] }, 'cut'],
+]
+const copies = (fields: Fields, more: readonly StepOf[] = []) => sheetOf(...ARM, ['copies', { part: 'arm', ...fields }, 'c'], ...more) // prettier-ignore
+
+const boxOf = ({ mesh }: BuiltPart) => {
+  const along = [0, 1, 2].map((k) => mesh.positions.filter((_, i) => i % 3 === k))
+  return along.map((v) => [Math.min(...v), Math.max(...v)] as const)
+}
+async function partsOf(project: ReturnType<typeof copies>) {
+  const { build, problems, notes } = await built(project)
+  expect(problems).toEqual([])
+  const part = (id: string) => build.parts.find((p) => p.id === id)!
+  return { part, notes, ids: build.parts.map((p) => p.id), names: build.parts.map((p) => p.name) }
+}
+const SIDE = { base: 'side', off: '0' }
+
+test('mirrored, a part lies on the other side; mirrored again it is itself', async () => {
+  const twice = copies({ at: SIDE }, [['copies', { part: 'c.2', at: SIDE }, 'again']])
+  const { part, names } = await partsOf(twice)
+  const [own, twin, back] = [part('arm'), part('c.2'), part('again.2')]
+  expect(twin.volume).toBeCloseTo(own.volume, 4)
+  const [box, other] = [boxOf(own), boxOf(twin)]
+  expect(other[0]).toEqual([expect.closeTo(-box[0]![1], 4), expect.closeTo(-box[0]![0], 4)])
+  expect(other.slice(1)).toEqual(box.slice(1).map((r) => r.map((v) => expect.closeTo(v, 4))))
+  expect(boxOf(back)).toEqual(box.map((r) => r.map((v) => expect.closeTo(v, 4))))
+  // The bore has changed sides with it.
+  const bore = (p: BuiltPart) => p.mesh.surfaces.map((s) => s.shape).find((s) => s.kind === 'cylinder')
+  expect(bore(twin)).toMatchObject({ radius: 1.5, point: [expect.closeTo(-17, 4), expect.closeTo(4, 4), expect.anything()] }) // prettier-ignore
+  expect(bore(back)).toMatchObject({ point: [expect.closeTo(17, 4), expect.closeTo(4, 4), expect.anything()] })
+  expect(names).toEqual(['Part', 'Part, mirrored', 'Part, mirrored, mirrored'])
+})
+
+test('in a row and in a ring there are as many as said, the part among them, each where it should be', async () => {
+  const row = await partsOf(copies({ how: 'line', count: '4', by: '15', way: 'back' }))
+  expect(row.ids).toEqual(['arm', 'c.2', 'c.3', 'c.4'])
+  expect(row.notes).toContain('45.00 mm from the first to the last.')
+  expect(boxOf(row.part('c.4'))[1]![0] - boxOf(row.part('arm'))[1]![0]).toBeCloseTo(45, 4)
+  const ring = await partsOf(copies({ how: 'ring', count: '4', at: { base: 'ground', off: '0' } }))
+  const [own, quarter] = [boxOf(ring.part('arm')), boxOf(ring.part('c.2'))]
+  expect(quarter[1]).toEqual(own[0]!.map((v) => expect.closeTo(v, 3)))
+  expect(quarter[0]).toEqual([expect.closeTo(-own[1]![1], 3), expect.closeTo(-own[1]![0], 3)])
+  const fan = await partsOf(copies({ how: 'ring', count: '3', over: '90' }))
+  expect(boxOf(fan.part('c.3'))).toEqual(quarter.map((r) => r.map((v) => expect.closeTo(v, 3))))
+})
+
+test('joined, a ring has the volume of so many, or the union’s where they overlap', async () => {
+  const volume = async (project: ReturnType<typeof copies>) => (await partsOf(project)).part('arm').volume
+  const one = (await built(sheetOf(...ARM))).volumes['arm']!
+  const joined = { how: 'ring', after: 'joined' }
+  expect((await volume(copies({ ...joined, count: '5' }))) / one).toBeCloseTo(5, 4)
+  const { notes } = await partsOf(copies({ ...joined, count: '5' }))
+  expect(notes.join()).toContain('in 5 pieces now')
+  // Two bars across each other's middle share a square.
+  const bar = ['solid', { width: '40', depth: '6', height: '5' }, 'arm'] as const
+  const cross = await built(sheetOf(bar, ['copies', { part: 'arm', ...joined, count: '4' }, 'c']))
+  expect(cross.volumes['arm']).toBeCloseTo(5 * (2 * 40 * 6 - 36), 2)
+})
+
+test('copies follow random edits of what they are copies of', async () => {
+  const size = fc.integer({ min: 6, max: 30 })
+  const start = copies({ how: 'line', count: '3', by: '70' })
+  await fc.assert(
+    fc.asyncProperty(size, size, size, async (width, depth, height) => {
+      const edited = setField('arm', 'width', `${width}`)(setField('arm', 'depth', `${depth}`)(setField('arm', 'height', `${height}`)(start))) // prettier-ignore
+      const { part } = await partsOf(edited)
+      for (const id of ['c.2', 'c.3']) expect(part(id).volume).toBeCloseTo(part('arm').volume, 2)
+    }),
+    { numRuns: 12 },
+  )
+})
+
+test('a copy’s face can be drawn on: it is another one than the first’s', async () => {
+  const row = { how: 'line', count: '2', by: '30', way: 'right' }
+  const { part } = await partsOf(copies(row))
+  const face = facing(part('c.2'), [0, 0, -1])
+  expect(face.name.copy).toEqual(['c 2'])
+  const lug = await partsOf(copies(row, [['drawing', { on: { part: 'c.2', face, off: '0' }, shapes: [shape('circle', { across: '2', at: at('-3', '2') })] }, 'e'], ['extrude', { drawing: 'e', by: '4', how: 'add', parts: ['c.2'] }, 'lug']])) // prettier-ignore
+  expect(lug.part('c.2').volume - lug.part('arm').volume).toBeCloseTo(4 * Math.PI, 1)
+})
+
+test('nothing is copied onto itself', async () => {
+  const told = async (fields: Fields) => (await built(copies(fields))).problems[0]
+  expect(await told({ how: 'line', by: '0' })).toMatchObject({ field: 'by' })
+  expect(await told({ how: 'ring', over: '0' })).toMatchObject({ field: 'over' })
+  expect(await told({ part: 'no' })).toMatchObject({ field: 'part' })
+})

@@ -1,0 +1,102 @@
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { angleField, countField } from '../../fields/number'
+import { partField } from '../../fields/part'
+import { planeField } from '../../fields/plane'
+import { compose, invert, type Placement, translation, turnAbout } from '../../geometry/placement'
+import { scale, type Vec3 } from '../../geometry/vec'
+import { raise } from '../../result'
+import { type PartOutput, type StepContext, type StepOutput, stepKind } from '../step-kind'
+import { offerCopies, startCopies } from './offers'
+
+const MOST = 10_000
+/** So many copies are made by one step. */
+const MOST_COPIES = 200
+
+const WAYS = { right: [1, 0, 0], back: [0, 1, 0], up: [0, 0, 1] } as const satisfies Record<string, Vec3>
+
+const fields = {
+  part: partField('The part', 'change'),
+  how: choiceField('How it is copied', 'mirror', { mirror: 'mirrored at', line: 'in a row', ring: 'in a ring' }),
+  at: planeField('The plane'),
+  count: countField('How many there are then', '2', 2, MOST_COPIES),
+  by: lengthField('From one to the next', '20', -MOST, MOST),
+  way: choiceField('The direction', 'right', { right: 'to the right', back: 'to the back', up: 'upwards' }),
+  over: angleField('The angle that they share', '360', -360, 360),
+  after: choiceField('What becomes of them', 'own', { own: 'each a part of its own', joined: 'joined to it' }),
+}
+type Values = FieldValues<typeof fields>
+
+/** Parts once more: mirrored, in a row or in a ring. They follow what they are copies of. */
+export const copiesStep = stepKind({
+  kind: 'copies',
+  title: 'Copy a part',
+  findBy: ['mirror', 'pattern', 'repeat', 'array', 'twin', 'left hand', 'second', 'row', 'ring', 'duplicate'],
+  group: 'change',
+  about: 'Makes a part once more, mirrored, or several times in a row or a ring; the copies follow the part.',
+  fields,
+  fieldNotes: {
+    part: 'id of the part; it is changed only where the copies are joined to it',
+    how: '`mirror` at a plane, in a `line`, or in a `ring` about the axis that stands on a plane at its datum',
+    at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis',
+    count: 'with `line` and `ring`: how many there are then, the part itself among them',
+    by: 'with `line`: from one to the next, less than 0 the other way',
+    way: 'with `line`: `right`, `back` or `up`',
+    over: 'with `ring`: 360 goes all round; less is shared from the first to the last',
+    after: '`own`: parts `ID.2`, `ID.3` …, ID being the step’s; `joined`: one part with it',
+  },
+  sentence: [
+    'Copy', { field: 'part', after: ',' }, { field: 'how' }, { field: 'at', when: ['how', 'mirror'], after: ',' },
+    { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'by', when: ['how', 'line'], before: 'every' }, { field: 'way', when: ['how', 'line'], after: ',' },
+    { field: 'count', when: ['how', 'ring'], before: 'of' }, { field: 'at', when: ['how', 'ring'], before: 'about the middle of', after: ',' },
+    { field: 'over', rare: true, when: ['how', 'ring'], before: 'over', after: ',' }, { field: 'after', after: '.' },
+  ], // prettier-ignore
+  start: startCopies,
+  offers: offerCopies,
+  example: [
+    { kind: 'solid', fields: { at: { along: '20', up: '0', from: '' } } },
+    { kind: 'copies', fields: { part: 'before1', how: 'ring', count: '5' } },
+  ],
+  build: (values, context) => (values.after === 'own' ? ownParts(values, context) : joined(values, context)),
+})
+
+/** Where each copy is, from where the part is: the first of them is the part itself and not among them. Errors: none-moved */
+function placements({ how, at, count, by, way, over }: Values): Placement[] {
+  const about = (own: Placement) => compose(at.frame, compose(own, invert(at.frame)))
+  const nth = Array.from({ length: count - 1 }, (_, k) => k + 1)
+  switch (how) {
+    case 'mirror':
+      return [about([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0])]
+    case 'line':
+      if (Math.abs(by) < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')
+      return nth.map((k) => translation(scale(WAYS[way], k * by)))
+    case 'ring': {
+      if (Math.abs(over) < 1e-9) return raise('none-moved', 'Over an angle of 0 all copies lie in the part itself.', 'over') // prettier-ignore
+      const step = Math.abs(Math.abs(over) - 360) < 1e-9 ? over / count : over / (count - 1)
+      return nth.map((k) => about(turnAbout([0, 0, 1], (k * step * Math.PI) / 180)))
+    }
+  }
+}
+
+const called = ({ how, part }: Values, k: number): string => (how === 'mirror' ? `${part.name}, mirrored` : `${part.name} ${k + 2}`) // prettier-ignore
+
+function ownParts(values: Values, { kernel, id }: StepContext): StepOutput {
+  const parts = placements(values).map((put, k): PartOutput => {
+    const solid = kernel.copy(values.part.solid, put, `${id} ${k + 2}`)
+    return { id: `${id}.${k + 2}`, solid, name: called(values, k) }
+  })
+  return { parts, rows: [], notes: spread(values) }
+}
+
+function joined(values: Values, { kernel, id }: StepContext): StepOutput {
+  const { part } = values
+  const copies = placements(values).map((put, k) => kernel.copy(part.solid, put, `${id} ${k + 2}`))
+  const solid = kernel.union([part.solid, ...copies])
+  const [were, pieces] = [kernel.bodies(part.solid).length, kernel.bodies(solid).length]
+  const apart = pieces > were ? [`They do not all touch, so ${part.name} is in ${pieces} pieces now.`] : []
+  return { parts: [{ id: part.id, solid }], rows: [], notes: [...spread(values), ...apart] }
+}
+
+/** How far a row reaches, by its pitch. */
+const spread = ({ how, count, by }: Values): string[] => (how === 'line' && count > 2 ? [`${Math.abs((count - 1) * by).toFixed(2)} mm from the first to the last.`] : []) // prettier-ignore
