@@ -8,6 +8,8 @@ export type Selector =
       parts: readonly string[]
       /** Whose surfaces are meant; of all pieces and copies, where none are named. */
       surfaces: SurfaceName
+      /** And these. */
+      also?: readonly SurfaceName[]
       /** Only triangles that face this way, more than any other of the four sides. */
       facing?: Vec3
     }

@@ -24,6 +24,7 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Part 2',
     'Part 2, mirrored',
     'Panel',
+    'Part 3',
     'Knob',
   ])
   expect(new Set(project.value.steps.map((s) => s.kind))).toEqual(new Set(stepKinds().map((k) => k.kind)))

@@ -4,11 +4,13 @@ import type { Pointable } from '../faces/resolve'
 import type { Border } from '../faces/topology'
 import { add, cross, length, normalize, sub, type Vec3 } from '../geometry/vec'
 import { fail, ok } from '../result'
-import type { FieldBase, FieldKind } from './field-kind'
+import type { FieldBase, FieldKind, Scope } from './field-kind'
 import { type SavedTaken, swappedTaken, takenBorders, takenSchema } from './taken-edges'
 
 /** A piece of a run of edges in space: a border of a part or an item, and its points in order, mm. */
 export interface RimPiece {
+  /** The part or item that it is of, and what that is called. */
+  owner: { part: string; name: string } | { reference: string; item: string; name: string }
   on: Pointable
   border: Border
   points: readonly Vec3[]
@@ -36,13 +38,19 @@ export const rimKind: FieldKind<RimField, SavedTaken[]> = {
         if (there.has(border)) continue
         there.add(border)
         const out = region === undefined ? undefined : wayOf(on, region, border)
-        pieces.push({ on, border, points: pointsOf(on, border), ...(out ? { out } : {}) })
+        pieces.push({ owner: ownerOf(one, at), on, border, points: pointsOf(on, border), ...(out ? { out } : {}) })
       }
     }
     return ok({ value: pieces, key: contentKey(pieces.map((p) => [p.points, p.out])), shown: pieces.length })
   },
   swapped: (saved, swap) => saved.map((one) => swappedTaken(one, swap)),
   facts: () => ({ default: [] }),
+}
+
+function ownerOf(one: SavedTaken, { parts, references }: Scope): RimPiece['owner'] {
+  if ('part' in one) return { part: one.part, name: parts.get(one.part)?.name ?? 'the part' }
+  const items = references.find((r) => r.id === one.reference)?.items
+  return { reference: one.reference, item: one.face.item, name: items?.find((i) => i.id === one.face.item)?.name ?? 'the item' } // prettier-ignore
 }
 
 /** Which way a region looks along one of its borders. */

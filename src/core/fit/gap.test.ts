@@ -56,3 +56,37 @@ test('the tree finds what trying every pair finds', () => {
     { numRuns: 40 },
   )
 })
+
+test('a prism in a larger one keeps its distance all round, however it is turned: edges along a wall go through it nowhere', () => {
+  const prism = (n: number, apothem: number, turn: number, z0: number, z1: number) => {
+    const corner = (k: number): [number, number] => {
+      const [r, angle] = [apothem / Math.cos(Math.PI / n), turn + (2 * Math.PI * k) / n]
+      return [r * Math.cos(angle), r * Math.sin(angle)]
+    }
+    return Array.from({ length: n }, (_, k) => {
+      const [p, q] = [corner(k), corner(k + 1)]
+      const [a, b, c, d] = [
+        [...p, z0],
+        [...q, z0],
+        [...q, z1],
+        [...p, z1],
+      ]
+      return [a, b, c, a, c, d].flat() as number[]
+    })
+  }
+  const size = fc.double({ min: 1, max: 40, noNaN: true })
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 3, max: 40 }),
+      size,
+      fc.double({ min: 0.05, max: 2, noNaN: true }),
+      fc.double({ min: 0, max: 7, noNaN: true }),
+      (n, apothem, gap, turn) => {
+        // prettier-ignore
+        const [inner, outer] = [prism(n, apothem, turn, 0, 20), prism(n, apothem + gap, turn, 8, 13)]
+        expect(smallestGap(tree(...inner), tree(...outer))!.distance).toBeCloseTo(gap, 4)
+      },
+    ),
+    { numRuns: 400 },
+  )
+})

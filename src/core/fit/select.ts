@@ -37,7 +37,8 @@ function partTriangles(selector: Extract<Selector, { of: 'parts' }>, parts: read
   const chosen = parts
     .filter(({ id }) => selector.parts.includes(id))
     .map(({ mesh }) => {
-      const meant = mesh.surfaces.map((s) => isMeant(selector.surfaces, s))
+      const names = [selector.surfaces, ...(selector.also ?? [])]
+      const meant = mesh.surfaces.map((s) => names.some((name) => isMeant(name, s)))
       const only = triangleNumbers(mesh.triangleSurface, (surface) => meant[surface]!)
       const flat = unpacked(mesh.positions, mesh.indices, only)
       const { facing } = selector

@@ -91,6 +91,9 @@ function edgeToEdge(p: Float32Array, a: number, b: number, q: Float32Array, c: n
   return squared()
 }
 
+/** An edge whose direction is off a face's plane by less than this (sine) runs along it. */
+const ALONG = 1e-9
+
 /** True if the edge from a to b of p goes through the face at `f` of q; `pair` is the point, twice. */
 function pierces(p: Float32Array, a: number, b: number, q: Float32Array, f: number): boolean {
   const [ox, oy, oz] = [p[a]!, p[a + 1]!, p[a + 2]!]
@@ -100,7 +103,10 @@ function pierces(p: Float32Array, a: number, b: number, q: Float32Array, f: numb
   const [vx, vy, vz] = [q[f + 6]! - ax, q[f + 7]! - ay, q[f + 8]! - az]
   const [hx, hy, hz] = [dy * vz - dz * vy, dz * vx - dx * vz, dx * vy - dy * vx]
   const det = ux * hx + uy * hy + uz * hz
-  if (Math.abs(det) < 1e-14) return false
+  // What runs along the face goes through it nowhere: there all below would be rounding.
+  const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+  const most = Math.sqrt((dx * dx + dy * dy + dz * dz) * (nx * nx + ny * ny + nz * nz))
+  if (Math.abs(det) <= ALONG * most) return false
   const [wx, wy, wz] = [ox - ax, oy - ay, oz - az]
   const s = (wx * hx + wy * hy + wz * hz) / det
   if (s < 0 || s > 1) return false

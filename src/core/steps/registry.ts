@@ -5,6 +5,7 @@ import { combineStep } from './combine'
 import { copiesStep } from './copies'
 import { drawingStep } from './drawing'
 import { extrudeStep } from './extrude'
+import { fitStep } from './fit'
 import { holesStep } from './holes'
 import { itemStep } from './item'
 import { openingStep } from './opening'
@@ -29,6 +30,7 @@ const ALL = [
   combineStep,
   holesStep,
   copiesStep,
+  fitStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

@@ -1,13 +1,10 @@
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { type RimPiece, rimField } from '../../fields/rim'
-import { borderOutline } from '../../faces/region-outline'
-import { apply, invert, type Placement } from '../../geometry/placement'
+import { rimField } from '../../fields/rim'
+import { apply, invert } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
-import { chain } from '../../outlines/chain'
-import { nested } from '../../outlines/drawing'
 import { offsetProfile } from '../../profile/offset'
 import { toPolygons } from '../../profile/polygon'
 import { line, type Profile } from '../../profile/segment'
@@ -16,11 +13,7 @@ import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joi
 import { type StepContext, stepKind } from '../step-kind'
 import { bentPanel } from './bent'
 import { offerPanel } from './offers'
-import { closedRun, type Run } from './run'
-
-/** A run that leaves its plane by less lies in it, mm. */
-const FLAT = 5e-3
-const MEET = 2e-3
+import { closedRun, exactOutline, FLAT, type Run } from '../closed-run'
 
 const fields = {
   of: rimField('The edges'),
@@ -87,13 +80,6 @@ function flatPanel(
   // prettier-ignore
   const profile = smaller(exactOutline(of, invert(frame), gaps), gap)
   return kernel.extrude(profile, z0, z1, { names: { step: id, top: 'far', bottom: 'near', side: 'side' }, tolerance })
-}
-
-/** The lines and arcs of a flat run. */
-function exactOutline(of: readonly RimPiece[], toPlane: Placement, gaps: number): Profile {
-  const segments = of.flatMap(({ on, border }) => borderOutline(on, border, toPlane))
-  const { closed } = chain(segments, Math.max(gaps, MEET))
-  return closed.length === 1 ? nested(closed) : raise('several', 'These edges touch or cross, so it is not clear what they go round; pick other ones.', 'of') // prettier-ignore
 }
 
 function smaller(profile: Profile, gap: number): Profile {

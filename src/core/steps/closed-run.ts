@@ -1,9 +1,13 @@
-import type { RimPiece } from '../../fields/rim'
-import { distanceToSpan } from '../../faces/onto'
-import { facingFrame } from '../../fields/face-frame'
-import { apply, invert, type Placement } from '../../geometry/placement'
-import { add, cross, distance, dot, length, normalize, scale, sub, type Vec3 } from '../../geometry/vec'
-import { raise } from '../../result'
+import type { RimPiece } from '../fields/rim'
+import { distanceToSpan } from '../faces/onto'
+import { borderOutline } from '../faces/region-outline'
+import { facingFrame } from '../fields/face-frame'
+import { apply, invert, type Placement } from '../geometry/placement'
+import { add, cross, distance, dot, length, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { chain } from '../outlines/chain'
+import { nested } from '../outlines/drawing'
+import type { Profile } from '../profile/segment'
+import { raise } from '../result'
 
 /** Ends that lie no farther apart than this are one, mm: what meshes are kept to. */
 const MEET = 2e-3
@@ -78,4 +82,14 @@ function planeOf(points: readonly Vec3[], way: Vec3): Pick<Run, 'frame' | 'off'>
   const frame = facingFrame(dot(normal, way) < 0 ? scale(normal, -1) : normal, middle)
   const back = invert(frame)
   return { frame, off: Math.max(...points.map((p) => Math.abs(apply(back, p)[2]))) }
+}
+
+/** A run that leaves its plane by less lies in it, mm. */
+export const FLAT = 5e-3
+
+/** The lines and arcs of a flat run. */
+export function exactOutline(of: readonly RimPiece[], toPlane: Placement, gaps: number): Profile {
+  const segments = of.flatMap(({ on, border }) => borderOutline(on, border, toPlane))
+  const { closed } = chain(segments, Math.max(gaps, MEET))
+  return closed.length === 1 ? nested(closed) : raise('several', 'These edges touch or cross, so it is not clear what they go round; pick other ones.', 'of') // prettier-ignore
 }

@@ -1,0 +1,125 @@
+import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
+import { Random } from '../../../../tests/fuzz/random'
+import { setField } from '../../document/edits'
+import { measureLedger } from '../../fit/ledger'
+
+/** A pin that ends at 20, its outline drawn on the ground. */
+const pin = (outline: object): StepOf[] => [
+  ['drawing', { shapes: [outline] }, 'd'],
+  ['extrude', { drawing: 'd', by: '20' }, 'pin'],
+]
+const PLATE = ['solid', { width: '60', depth: '60', height: '5', lift: '8' }, 'plate'] as const
+const DISC = shape('circle', { across: '8' }, 'disc')
+
+const endOf = async (steps: readonly StepOf[], part: string, way = [0, 0, 1]) => {
+  const { build } = await built(sheetOf(...steps))
+  return {
+    part,
+    face: facing(
+      build.parts.find((p) => p.id === part)!,
+      way,
+    ),
+  }
+}
+const around = async (outline: object, fields: Fields = {}) => {
+  const steps = [...pin(outline), PLATE]
+  const of = [await endOf(steps, 'pin')]
+  return sheetOf(...steps, ['fit', { of, parts: ['plate'], ...fields }, 'fit'])
+}
+async function measured(project: ReturnType<typeof sheetOf>) {
+  const { build, problems, volumes } = await built(project)
+  const rows = measureLedger(build)
+  return { row: rows.find((r) => r.id === 'fit:fit'), problems, volumes, build }
+}
+
+test('room round a pin is larger by the gap on every side, and grows with the pin', async () => {
+  const project = await around(DISC, { gap: '0.3' })
+  const { row, volumes, problems } = await measured(project)
+  expect(problems).toEqual([])
+  expect(row).toMatchObject({
+    between: 'Part in Part 2',
+    wanted: 0.3,
+    verdict: 'holds',
+    measured: expect.closeTo(0.3, 2),
+  })
+  expect((60 * 60 * 5 - volumes['plate']!) / (5 * Math.PI * 4.3 ** 2)).toBeCloseTo(1, 2)
+  const thicker = await measured(setField('disc', 'across', '12')(project))
+  expect(thicker.row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.3, 2) })
+  expect((60 * 60 * 5 - thicker.volumes['plate']!) / (5 * Math.PI * 6.3 ** 2)).toBeCloseTo(1, 2)
+})
+
+test('a gap by fit class follows the printer; one to its end leaves room under that and no hole behind it', async () => {
+  const project = await around(DISC, { gap: 'fit.loose' })
+  const loose = { ...project, printer: { ...project.printer, gaps: { ...project.printer.gaps, loose: 0.5 } } }
+  expect((await measured(loose)).row).toMatchObject({ wanted: 0.5, verdict: 'holds' })
+  const block = ['solid', { width: '60', depth: '60', height: '30', lift: '12' }, 'plate'] as const
+  const steps = [...pin(DISC), block]
+  const of = [await endOf(steps, 'pin')]
+  const { volumes, problems } = await measured(sheetOf(...steps, ['fit', { of, parts: ['plate'], gap: '0.2', reach: 'end', below: '0.7' }, 'fit'])) // prettier-ignore
+  expect(problems).toEqual([])
+  // The pin stands 8 mm in the block.
+  expect((60 * 60 * 30 - volumes['plate']!) / (8.7 * Math.PI * 4.2 ** 2)).toBeCloseTo(1, 2)
+})
+
+test('a plug for an opening is smaller by the gap on every side, and as long as it is said to be', async () => {
+  const steps: StepOf[] = [
+    PLATE,
+    ['drawing', { shapes: [shape('rectangle', { width: '20', height: '12' }, 'slot')] }, 's'],
+    ['extrude', { drawing: 's', reach: 'through', how: 'take', parts: ['plate'] }, 'cut'],
+  ]
+  const face = await endOf(steps, 'plate')
+  const { build } = await built(sheetOf(...steps))
+  const edge = build.parts[0]!.mesh
+  const corner = [...edge.positions.keys()].find((i) => i % 3 === 0 && Math.abs(edge.positions[i]! - 10) < 1e-3 && Math.abs(edge.positions[i + 1]! - 6) < 1e-3 && Math.abs(edge.positions[i + 2]! - 13) < 1e-3)! // prettier-ignore
+  const near = [edge.positions[corner]!, edge.positions[corner + 1]!, edge.positions[corner + 2]!]
+  const round = {
+    between: [face.face.name, { step: 'cut', role: 'side', segment: 'slot.right' }],
+    near,
+    of: 1,
+    run: 'piece',
+  }
+  const found = edge.surfaces.find(
+    (s) => s.step === 'cut' && s.shape.kind === 'plane' && Math.abs(s.shape.normal[0]) > 0.9,
+  )!
+  const of = [{ ...face, round: { ...round, between: [face.face.name, { step: found.step, role: found.role, segment: found.segment }] } }] // prettier-ignore
+  const plug = sheetOf(...steps, ['fit', { way: 'inside', of, gap: '0.25', long: '4' }, 'fit'])
+  const { row, volumes, problems, build: all } = await measured(plug)
+  expect(problems).toEqual([])
+  expect(volumes['fit']).toBeCloseTo(19.5 * 11.5 * 4, 3)
+  expect(row).toMatchObject({ between: 'Plug in Part', verdict: 'holds', measured: expect.closeTo(0.25, 3) })
+  const heights = all.parts.find((p) => p.id === 'fit')!.mesh.positions.filter((_, i) => i % 3 === 2)
+  expect([Math.min(...heights), Math.max(...heights)]).toEqual([expect.closeTo(9, 4), expect.closeTo(13, 4)])
+  const none = await measured(setField('fit', 'gap', '7')(plug))
+  expect(none.problems[0]).toMatchObject({ field: 'gap', message: expect.stringContaining('nothing is left to go in') })
+})
+
+test('over random pins and gaps the measured gap is the wanted one within a hundredth, and the hole always grows', async () => {
+  const random = new Random(5)
+  const size = (least: number, most: number) => least + (most - least) * random.next()
+  for (let i = 0; i < 300; i++) {
+    const outline = random.from([
+      () => shape('circle', { across: `${size(2, 20)}` }),
+      () => shape('rectangle', { width: `${size(2, 20)}`, height: `${size(2, 20)}`, turn: `${size(0, 90)}` }),
+      () => shape('polygon', { sides: `${Math.floor(size(3, 9))}`, across: `${size(4, 20)}` }),
+      () => shape('slot', { from: at('0', '0'), to: at(`${size(1, 12)}`, `${size(-5, 5)}`), across: `${size(2, 8)}` }),
+    ])()
+    const gap = size(0.05, 0.8)
+    const { row, problems, volumes } = await measured(await around(outline, { gap: `${gap}` }))
+    expect([outline.kind, problems]).toEqual([outline.kind, []])
+    expect(Math.abs(row!.measured! - gap)).toBeLessThan(0.01)
+    // What the hole takes is more than the pin's own section.
+    expect((60 * 60 * 5 - volumes['plate']!) / 5).toBeGreaterThan(volumes['pin']! / 20)
+  }
+}, 120_000)
+
+test('what cannot be fitted is said: itself, nothing chosen, a run that is not flat or goes past the part', async () => {
+  const told = async (fields: Fields) => (await measured(await around(DISC, fields))).problems[0]
+  expect(await told({ parts: ['pin'] })).toMatchObject({ field: 'parts', message: expect.stringContaining('the thing itself') }) // prettier-ignore
+  expect(await told({ parts: [] })).toMatchObject({ field: 'parts' })
+  expect(await told({ of: [] })).toMatchObject({ field: 'of' })
+  const high = sheetOf(...pin(DISC), ['solid', { width: '60', depth: '60', height: '5', lift: '40' }, 'plate'])
+  const of = [await endOf(pin(DISC), 'pin')]
+  const beyond = await measured({ ...high, steps: [...high.steps, ...sheetOf(['fit', { of, parts: ['plate'], reach: 'end' }, 'fit']).steps] }) // prettier-ignore
+  expect(beyond.problems[0]).toMatchObject({ field: 'reach', message: expect.stringContaining('does not reach') })
+})
