@@ -11,9 +11,6 @@ import { editorOf } from './editors'
 /** Values that are short enough to stay on one line with the comma behind them. */
 const SHORT: ReadonlySet<string> = new Set(['length', 'angle', 'count', 'choice', 'yes-no', 'fit'])
 
-/** No line begins with the comma behind a value. */
-const JOINED = '\u2060'
-
 /** A sentence with its values, each edited where it stands. Of a step, or of a shape of a drawing. */
 export function Sentence({
   of,
@@ -59,7 +56,7 @@ export function Sentence({
                   report={report}
                   write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
                 />
-                {word.after && /^[^ ]/.test(word.after) ? `${JOINED}${word.after[0]}` : ''}
+                {word.after && /^[^ ]/.test(word.after) ? word.after[0] : ''}
               </span>
               {word.after && (/^[^ ]/.test(word.after) ? word.after.slice(1) : word.after)}
             </span>
