@@ -45,8 +45,7 @@ test('the planter’s sheet folds by part; what a part stands on stays, and a st
 test('an item that was found as STL is taken over as a part, larger by a gap, and given back with undo', async ({
   page,
 }) => {
-  await page.goto('/')
-  await page.getByText('Frame hinge').first().click()
+  await openCopy(page, 'Frame hinge')
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await pickFace(page, 'take it over as a part')
   await page.getByRole('button', { name: 'take it over as a part' }).click()
@@ -61,8 +60,7 @@ test('an item that was found as STL is taken over as a part, larger by a gap, an
 })
 
 test('what a step adds and takes is hatched while it is worked on, and said in figures', async ({ page }) => {
-  await page.goto('/')
-  await page.getByText('Vent bracket').first().click()
+  await openCopy(page, 'Vent bracket')
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   const does = page.getByRole('status', { name: 'What the step does' })
   await expect(steps(page)).toHaveCount(4)

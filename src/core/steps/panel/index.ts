@@ -6,14 +6,16 @@ import { apply, invert } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { offsetProfile } from '../../profile/offset'
-import { toPolygons } from '../../profile/polygon'
-import { line, type Profile } from '../../profile/segment'
+import { boundsOf } from '../../profile/measure'
+import { polygonArea, toPolygons } from '../../profile/polygon'
+import type { Profile } from '../../profile/segment'
+import { polygonProfile } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
+import { closedRun, exactOutline, FLAT, type Run } from '../closed-run'
 import { bentPanel } from './bent'
 import { offerPanel } from './offers'
-import { closedRun, exactOutline, FLAT, type Run } from '../closed-run'
 
 const fields = {
   of: rimField('The edges'),
@@ -77,7 +79,6 @@ function flatPanel(
   [z0, z1]: [number, number],
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   const profile = smaller(exactOutline(of, invert(frame), gaps), gap)
   return kernel.extrude(profile, z0, z1, { names: { step: id, top: 'far', bottom: 'near', side: 'side' }, tolerance })
 }
@@ -97,18 +98,15 @@ function bentOver(
   span: [number, number],
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   const back = invert(frame)
   const there = points.map((p) => apply(back, p))
-  const outline = there.map(([x, y]): Vec2 => [x, y])
-  const isRight = outline.reduce((sum, [x, y], i) => sum + x * outline[(i + 1) % outline.length]![1] - y * outline[(i + 1) % outline.length]![0], 0) > 0 // prettier-ignore
-  const rim = isRight ? { outline, heights: there.map((p) => p[2]) } : { outline: [...outline].reverse(), heights: there.map((p) => p[2]).reverse() } // prettier-ignore
-  const covered = smaller(
-    { loops: [rim.outline.map((p, i) => line(p, rim.outline[(i + 1) % rim.outline.length]!))] },
-    gap,
-  )
+  const flat = there.map(([x, y]): Vec2 => [x, y])
+  const anticlockwise = polygonArea(flat) > 0
+  const [outline, heights] = [flat, there.map((p) => p[2])].map((list) => (anticlockwise ? list : list.toReversed())) as [Vec2[], number[]] // prettier-ignore
+  const covered = smaller(polygonProfile(outline), gap)
   const [only, ...others] = toPolygons(covered, tolerance)
   if (others.length > 0) return raise('gap', 'With that gap the panel falls into pieces.', 'gap')
-  const size = Math.max(...[0, 1].map((c) => Math.max(...outline.map((p) => p[c]!)) - Math.min(...outline.map((p) => p[c]!)))) // prettier-ignore
-  return bentPanel(kernel, only!.points, rim, { span, longest: size * FINEST, step: id })
+  const [x0, y0, x1, y1] = boundsOf(covered)
+  const longest = Math.max(x1 - x0, y1 - y0) * FINEST
+  return bentPanel(kernel, only!.points, { outline, heights }, { span, longest, step: id })
 }
