@@ -37,7 +37,8 @@ const here = (id: string, parts: ReadonlyMap<string, PartHere>): Result<PartHere
 }
 
 const partsResolved = (found: readonly PartHere[], use: 'read' | 'change'): Pick<Resolved, 'key' | 'changes'> => ({
-  key: contentKey(found.map((p) => [p.id, p.key])),
+  // Notes, rows and copies call parts by their names.
+  key: contentKey(found.map((p) => [p.id, p.key, p.name])),
   ...(use === 'change' ? { changes: found.map((p) => p.id) } : {}),
 })
 const valueOf = ({ id, name, solid }: PartHere): PartValue => ({ id, name, solid })

@@ -41,7 +41,7 @@ export const rimKind: FieldKind<RimField, SavedTaken[]> = {
         pieces.push({ owner: ownerOf(one, at), on, border, points: pointsOf(on, border), ...(out ? { out } : {}) })
       }
     }
-    return ok({ value: pieces, key: contentKey(pieces.map((p) => [p.points, p.out])), shown: pieces.length })
+    return ok({ value: pieces, key: contentKey(pieces.map((p) => [p.owner, p.points, p.out])), shown: pieces.length })
   },
   swapped: (saved, swap) => saved.map((one) => swappedTaken(one, swap)),
   facts: () => ({ default: [] }),

@@ -3,6 +3,8 @@ import { facing } from '../../../../tests/support/facing'
 import { Random } from '../../../../tests/fuzz/random'
 import { setField } from '../../document/edits'
 import { measureLedger } from '../../fit/ledger'
+import { Kernel } from '../../kernel/kernel'
+import { Builder } from '../../sheet/builder'
 
 /** A pin that ends at 20, its outline drawn on the ground. */
 const pin = (outline: object): StepOf[] => [
@@ -47,6 +49,19 @@ test('room round a pin is larger by the gap on every side, and grows with the pi
   const thicker = await measured(setField('disc', 'across', '12')(project))
   expect(thicker.row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.3, 2) })
   expect((60 * 60 * 5 - thicker.volumes['plate']!) / (5 * Math.PI * 6.3 ** 2)).toBeCloseTo(1, 2)
+})
+
+test('a part that is given another name is called so in the row, and a copy after it', async () => {
+  const project = await around(DISC)
+  const twin = { ...project, steps: [...project.steps, ...sheetOf(['copies', { part: 'pin', at: { base: 'side', off: '40' } }, 'c']).steps] } // prettier-ignore
+  const builder = new Builder(await Kernel.load())
+  const named = async (name: string) => {
+    const build = await builder.build({ ...twin, parts: { pin: { name } } }, new Map(), 'drag')
+    return [build.rows.map((r) => r.between), build.parts.map((p) => p.name)]
+  }
+  expect(await named('Peg')).toEqual([['Peg in Part'], ['Peg', 'Part', 'Peg, mirrored']])
+  expect(await named('Stud')).toEqual([['Stud in Part'], ['Stud', 'Part', 'Stud, mirrored']])
+  builder.dispose()
 })
 
 test('a gap by fit class follows the printer; one to its end leaves room under that and no hole behind it', async () => {
