@@ -284,6 +284,9 @@ test('room is made round a peg in a plate, and the ledger measures the gap', asy
   await figure(page, 'Its depth', '50')
   await steps(page).last().getByRole('button', { name: 'more …' }).click()
   await figure(page, 'How far off the plane', '8')
+  // Seen from above the peg's end lies in the middle.
+  await page.getByRole('button', { name: 'top', exact: true }).click()
+  await page.getByRole('button', { name: 'all', exact: true }).click()
   await pickFace(page, 'Flat face, 20 × 20, faces top')
   await page.getByRole('button', { name: 'make room for it' }).click()
   const row = page.getByLabel('Ledger').getByRole('row').filter({ hasText: 'Part in Part 2' })

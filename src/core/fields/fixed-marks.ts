@@ -20,7 +20,7 @@ const own = (piece: Segment, shape: string): string | undefined =>
   piece.id?.startsWith(`${shape}.`) ? piece.id.slice(shape.length + 1).replaceAll('.', ' ') : undefined
 
 /** Marks longer than this are in no document. */
-const LONGEST = 150
+const LONGEST = 130
 
 /** The corners of outlines, by the pieces that meet there; those whose name is not theirs alone have none. */
 export function cornersOf(loops: readonly Loop[], open: readonly Loop[], shape: string): Record<string, Vec2> {
