@@ -30,7 +30,8 @@ export const isMeant = (kept: SurfaceName, name: SurfaceName): boolean =>
   (kept.copy === undefined || kept.copy.join('\n') === (name.copy ?? []).join('\n'))
 
 const ownFrame = (tag: SurfaceTag) => tag.frame ?? IDENTITY
-const nameOf = ({ step, role, segment, copy }: SurfaceTag) => ({
+/** What a surface is called, without what it is. */
+export const nameOf = ({ step, role, segment, copy }: SurfaceTag) => ({
   step,
   role,
   ...(segment === undefined ? {} : { segment }),

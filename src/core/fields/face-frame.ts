@@ -11,7 +11,7 @@ export interface FaceFrame {
   covers?: Covers
 }
 
-/** What of a region each point of the project's frame comes to on a plane; how far in front of it the last one lies. */
+/** The box of a region, seen from a plane: along, up and out of it, mm. */
 export function boxOn({ mesh, topology }: Pointable, region: number, toPlane: Placement): { low: Vec3; high: Vec3 } {
   const [low, high] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]] as [[number, number, number], [number, number, number]] // prettier-ignore
   const { positions, indices } = mesh

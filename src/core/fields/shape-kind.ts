@@ -47,7 +47,14 @@ export interface ShapeKind {
   fields: Readonly<Record<string, ShapeFieldSpec>>
   sentence: readonly (
     | string
-    | { field: string; before?: string; after?: string; when?: readonly [string, string]; given?: true; rare?: true }
+    | {
+        field: string
+        before?: string
+        after?: string
+        when?: readonly [string, ...string[]]
+        given?: true
+        rare?: true
+      }
   )[]
   drawn?: DrawnBy
   /** Which of its figures stand in the drawing: each at a point, edge or round of it by name (empty: all of it), or by how it is drawn. */

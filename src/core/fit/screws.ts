@@ -3,7 +3,7 @@ export const SCREWS = ['M1.6', 'M2', 'M2.5', 'M3', 'M4', 'M5', 'M6'] as const
 export type Screw = (typeof SCREWS)[number]
 
 /** Nominal diameter, mm. */
-export const nominal = (screw: Screw): number => Number(screw.slice(1))
+const nominal = (screw: Screw): number => Number(screw.slice(1))
 
 /** Diameters of holes that a screw goes through, mm. Source: ISO 273. */
 const THROUGH: Readonly<Record<Screw, { fine: number; medium: number; coarse: number }>> = {

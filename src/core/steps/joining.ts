@@ -23,12 +23,7 @@ export const JOINING_NOTES = {
 }
 
 /** The end of the sentence of a step that makes a solid. */
-export const joiningWords = [
-  { field: 'how' },
-  { field: 'parts', when: ['how', 'add'] },
-  { field: 'parts', when: ['how', 'take'] },
-  { field: 'parts', when: ['how', 'common'] },
-] as const
+export const joiningWords = [{ field: 'how' }, { field: 'parts', when: ['how', 'add', 'take', 'common'] }] as const
 
 /** What is added to a face stands so deep in it that the two are one, mm. */
 export const ROOT = 0.001

@@ -9,7 +9,7 @@ import type { Offer, Situation } from './offer'
 
 /**
  * A piece of a step's sentence: plain text, or the place of a field's value with what stands round it.
- * `when` shows it only while another field has a certain value.
+ * `when` shows it only while another field has one of certain values.
  */
 export type Word =
   | string
@@ -17,7 +17,7 @@ export type Word =
       field: string
       before?: string
       after?: string
-      when?: readonly [field: string, value: string]
+      when?: readonly [field: string, ...values: string[]]
       /** Only while it is set. */
       given?: true
       /** Left unsaid at its default until more is asked for. */

@@ -1,4 +1,3 @@
-import type { PartValue } from '../fields/part'
 import { apply, IDENTITY, invert, type Placement } from '../geometry/placement'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
@@ -8,12 +7,6 @@ export const OUT = 0.5
 /** From where to where along a plane's normal, mm. */
 export type Span = readonly [number, number]
 export type Between = (span: Span) => Solid
-
-/** The parts that a cut goes through. */
-export const chosen = ({ how, parts }: { how: string; parts: readonly PartValue[] }): Solid[] =>
-  how === 'own' || parts.length === 0
-    ? raise('reach', 'Through all of what? Choose the part that it is taken from, or say a length.', 'reach')
-    : parts.map((p) => p.solid)
 
 /** From before to behind all of some solids, along a plane's normal. */
 export function throughAll(solids: readonly Solid[], frame: Placement): Span {
@@ -30,25 +23,27 @@ function heightsOf(solid: Solid, frame: Placement): number[] {
 
 /**
  * Through the first wall on the way, ending in the middle of the room behind it.
- * Errors: no-wall, at the field that says how far
+ * @param field where it is said that there is no wall
+ * Errors: no-wall
  */
 export function throughFirst(
-  { how, parts, way }: { how: string; parts: readonly PartValue[]; way: string },
+  solids: readonly Solid[],
+  { way, field }: { way: string; field: string },
   frame: Placement,
   between: Between,
   kernel: Kernel,
 ): Span {
-  const [least, most] = throughAll(chosen({ how, parts }), frame)
+  const [least, most] = throughAll(solids, frame)
   const outwards = way === 'out'
   const ahead: Span = outwards ? [-OUT, Math.max(most, OUT)] : [Math.min(least, -OUT), OUT]
   const tool = between(ahead)
-  const walls = parts
-    .flatMap((p) => kernel.bodies(kernel.intersect(p.solid, tool)))
+  const walls = solids
+    .flatMap((s) => kernel.bodies(kernel.intersect(s, tool)))
     .map((b) => heightsOf(kernel.place(b, invert(frame)), IDENTITY))
     .map((h): [number, number] => [Math.min(...h), Math.max(...h)])
     .sort((a, b) => (outwards ? a[0] - b[0] : b[1] - a[1]))
   const first = walls[0]
-  if (!first) return raise('no-wall', 'There is no wall on that way; the other direction may have one.', 'way')
+  if (!first) return raise('no-wall', 'There is no wall on that way; the other direction may have one.', field)
   const next = walls.find((w) => (outwards ? w[0] > first[1] + 1e-6 : w[1] < first[0] - 1e-6))
   const edge = outwards ? first[1] : first[0]
   const room = next ? Math.abs((outwards ? next[0] : next[1]) - edge) : 2 * OUT

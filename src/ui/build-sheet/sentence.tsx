@@ -27,7 +27,11 @@ export function Sentence({
 }) {
   const edit = useProject((s) => s.edit)
   const [all, setAll] = useState(false)
-  const isMeant = (word: Word) => typeof word === 'string' || !word.when || saved[word.when[0]] === word.when[1]
+  const isMeant = (word: Word): boolean => {
+    if (typeof word === 'string' || !word.when) return true
+    const [field, ...values] = word.when
+    return (values as unknown[]).includes(saved[field])
+  }
   const isUnsaid = (word: Word): boolean => {
     if (typeof word === 'string' || !word.rare || report?.problems.some((p) => p.field === word.field)) return false
     const spec = specs[word.field]!

@@ -13,6 +13,12 @@ import { type Between, OUT } from '../through'
 /** Farther than this nothing is drawn out up to a face, mm. */
 const FARTHEST = 20_000
 
+/** The parts that a cut goes through. */
+export const chosen = ({ how, parts }: { how: string; parts: readonly PartValue[] }): Solid[] =>
+  how === 'own' || parts.length === 0
+    ? raise('reach', 'Through all of what? Choose the part that it is taken from, or say a length.', 'reach')
+    : parts.map((p) => p.solid)
+
 /**
  * Up to a plane, which may be slanted.
  * Errors: no-way, at the field that says up to what

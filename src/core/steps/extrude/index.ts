@@ -15,10 +15,10 @@ import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
-import { chosen, OUT, throughAll, throughFirst } from '../through'
+import { OUT, throughAll, throughFirst } from '../through'
 import { leaning } from './leaning'
 import { parallelPlane, regionsAt } from './which'
-import { upTo } from './extents'
+import { chosen, upTo } from './extents'
 import { offerExtrude, startExtrude } from './offers'
 
 const MOST = 10_000
@@ -130,7 +130,7 @@ function toolOf(values: Values, context: StepContext): Solid {
     case 'through':
       return between(throughAll(chosen(values), plane.frame))
     case 'wall':
-      return between(throughFirst(values, plane.frame, between, kernel))
+      return between(throughFirst(chosen(values), { way: values.way, field: 'way' }, plane.frame, between, kernel))
     case 'face':
       return upTo(values, begun, between, context)
   }

@@ -1,4 +1,5 @@
 import type { RowSpec, Selector } from '../../built/rows'
+import { nameOf } from '../../faces/resolve'
 import type { RimPiece } from '../../fields/rim'
 import { turn } from '../../geometry/placement'
 import { dot, type Vec3 } from '../../geometry/vec'
@@ -42,5 +43,3 @@ function namesOf(of: readonly RimPiece[], { frame }: Run): { surfaces: SurfaceNa
 
 const stands = ({ shape }: SurfaceTag, out: Vec3): boolean =>
   shape.kind === 'plane' ? Math.abs(dot(shape.normal, out)) < 0.7 : 'axis' in shape ? Math.abs(dot(shape.axis, out)) > 0.7 : true // prettier-ignore
-
-const nameOf = ({ step, role, segment, copy }: SurfaceTag): SurfaceName => ({ step, role, ...(segment === undefined ? {} : { segment }), ...(copy ? { copy } : {}) }) // prettier-ignore

@@ -5,13 +5,11 @@ import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
-import { throughAll, throughFirst } from '../through'
+import { type Span, throughAll, throughFirst } from '../through'
 import { holesFields, type HolesValues } from './fields'
 import { offerHoles } from './offers'
 import { placesOf } from './places'
 import { atPlace, holeAcross, holeTool } from './tool'
-
-const screwed = ['clear', 'pilot', 'insert'] as const
 
 export const holesStep = stepKind({
   kind: 'holes',
@@ -53,11 +51,10 @@ export const holesStep = stepKind({
     { field: 'count', when: ['where', 'ring'], before: 'of' }, { field: 'round', when: ['where', 'ring'], before: 'round Ø' },
     { field: 'first', rare: true, when: ['where', 'ring'], before: 'from' }, { field: 'columns', when: ['where', 'grid'], before: 'of' },
     { field: 'rows', when: ['where', 'grid'], before: 'by' }, { field: 'along', when: ['where', 'grid'], before: 'every' },
-    { field: 'up', when: ['where', 'grid'], before: 'and every' }, { field: 'middle', when: ['where', 'ring'], before: 'about' }, { field: 'middle', when: ['where', 'grid'], before: 'about' },
-    { field: 'on', when: ['where', 'places'], before: 'on', after: ',' }, { field: 'on', when: ['where', 'ring'], before: 'on', after: ',' }, { field: 'on', when: ['where', 'grid'], before: 'on', after: ',' },
+    { field: 'up', when: ['where', 'grid'], before: 'and every' }, { field: 'middle', when: ['where', 'ring', 'grid'], before: 'about' },
+    { field: 'on', when: ['where', 'places', 'ring', 'grid'], before: 'on', after: ',' },
     { field: 'for' }, { field: 'across', when: ['for', 'plain'], before: 'Ø', after: ',' },
-    ...screwed.map((what) => ({ field: 'screw', when: ['for', what], ...(what === 'clear' ? {} : { after: ',' }) }) as const),
-    { field: 'series', when: ['for', 'clear'], after: ',' }, { field: 'head', after: ',' }, { field: 'screw', when: ['for', 'plain'], rare: true, before: 'for', after: ',' },
+    { field: 'screw', when: ['for', 'pilot', 'insert'], after: ',' }, { field: 'screw', when: ['for', 'clear'] }, { field: 'series', when: ['for', 'clear'], after: ',' }, { field: 'head', after: ',' }, { field: 'screw', when: ['for', 'plain'], rare: true, before: 'for', after: ',' },
     { field: 'sink', rare: true, before: 'its head', after: ' under the face,' }, { field: 'room', rare: true, before: 'with a gap of', after: ' round it,' },
     { field: 'tip', rare: true, after: ',' }, { field: 'reach' }, { field: 'deep', when: ['reach', 'deep'], before: 'by' }, { field: 'parts', before: 'in', after: '.' },
   ], // prettier-ignore
@@ -76,32 +73,28 @@ export const holesStep = stepKind({
   build: (values, context) => {
     if (values.parts.length === 0) return raise('no-part', 'Choose the part that the holes go into.', 'parts')
     const own = values.where === 'drawing' && values.drawing ? { ...values, on: values.drawing.data.plane } : values
-    const tools = placesOf(own).map((place) => holeAt(own, place, context))
+    const tools = holesAt(own, placesOf(own), context)
     const output = joinedOutput(context.kernel.union(tools), { how: 'take', parts: own.parts, name: '' }, context)
     const across = holeAcross(own)
     return { ...output, notes: [`${tools.length === 1 ? 'One hole' : `${tools.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
   },
 })
 
-function holeAt(values: HolesValues, place: Vec2, context: StepContext): Solid {
+/** The holes at all their places: one and the same, but through the first wall only, which can be another for each. */
+function holesAt(values: HolesValues, places: readonly Vec2[], context: StepContext): Solid[] {
   const { kernel, tolerance, id } = context
-  const frame = compose(values.on.frame, atPlace(place))
-  return kernel.place(holeTool(values, endOf(), context), frame)
-
-  /** How deep it goes, along the plane's normal. */
-  function endOf(): number {
-    if (values.reach === 'deep') return -values.deep
-    if (values.reach === 'through')
-      return Math.min(
-        throughAll(
-          values.parts.map((p) => p.solid),
-          frame,
-        )[0],
-        -1,
-      )
-    const names = { step: id, top: 'mouth', bottom: 'bottom', side: 'hole' }
-    const between = ([z0, z1]: readonly [number, number]) =>
-      kernel.place(kernel.extrude(circle([0, 0], holeAcross(values) / 2), z0, z1, { names, tolerance }), frame)
-    return throughFirst({ how: 'take', parts: values.parts, way: 'in' }, frame, between, kernel)[0]
+  const solids = values.parts.map((p) => p.solid)
+  const frames = places.map((place) => compose(values.on.frame, atPlace(place)))
+  if (values.reach !== 'wall') {
+    const end = values.reach === 'deep' ? -values.deep : Math.min(throughAll(solids, values.on.frame)[0], -1)
+    const hole = holeTool(values, end, context)
+    return frames.map((frame) => kernel.place(hole, frame))
   }
+  const names = { step: id, top: 'mouth', bottom: 'bottom', side: 'hole' }
+  const shaft = circle([0, 0], holeAcross(values) / 2)
+  return frames.map((frame) => {
+    const between = ([z0, z1]: Span) => kernel.place(kernel.extrude(shaft, z0, z1, { names, tolerance }), frame)
+    const [end] = throughFirst(solids, { way: 'in', field: 'reach' }, frame, between, kernel)
+    return kernel.place(holeTool(values, end, context), frame)
+  })
 }

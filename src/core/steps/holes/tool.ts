@@ -29,10 +29,11 @@ const noSize = (what: Parameters<typeof sizesIn>[0], screw: Screw, called: strin
 /** What a hole is wider by at its mouth: how wide, how deep. */
 type Mouth =
   | { kind: 'none' }
-  | { kind: 'bore' | 'nut'; across: number; deep: number }
+  | { kind: 'bore'; across: number; deep: number }
+  | { kind: 'nut'; across: number; deep: number }
   | { kind: 'sunk'; across: number; under: number }
 
-export function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
+function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
   switch (head) {
     case 'plain':
       return { kind: 'none' }
@@ -57,7 +58,7 @@ function upOn(frame: Placement): number {
 }
 
 /** A circle that goes on by its tangents at 45 degrees to a tip, so that it prints lying without a roof. */
-function tear(radius: number, up: number): Profile {
+function tipped(radius: number, up: number): Profile {
   const at = (r: number, angle: number): Vec2 => [r * Math.cos(up + angle), r * Math.sin(up + angle)]
   const [right, left] = [at(radius, -Math.PI / 4), at(radius, Math.PI / 4)]
   const tip = at(radius * Math.SQRT2, 0)
@@ -82,31 +83,27 @@ export function holeTool(values: HolesValues, end: number, { kernel, id, toleran
   if (mouth.kind !== 'none' && mouth.across / 2 <= radius) return raise('wide', `The hole, Ø ${(2 * radius).toFixed(2)} mm, is wider than its mouth, ${mouth.across.toFixed(2)} mm.`, 'head') // prettier-ignore
   const floor = mouth.kind === 'none' ? 0 : mouth.kind === 'sunk' ? mouth.under + mouth.across / 2 - radius : mouth.deep
   if (floor >= -end && values.reach === 'deep') return raise('deep', `Its mouth alone is ${floor.toFixed(2)} mm deep; the hole has to be deeper.`, 'deep') // prettier-ignore
-  const { frame } = values.on
-  if (values.tip === 'tear' || mouth.kind === 'nut') {
-    const up = values.tip === 'tear' ? upOn(frame) : 0
-    const drawn = (profile: Profile, to: number, side: string, bottom: string) =>
-      kernel.extrude(profile, to, OUT, { names: { step: id, top: 'mouth', bottom, side }, tolerance })
-    const shaft = drawn(values.tip === 'tear' ? tear(radius, up) : circle([0, 0], radius), end, 'hole', 'bottom')
-    if (mouth.kind === 'none') return shaft
-    if (mouth.kind === 'nut')
-      return kernel.union([shaft, drawn(hexagon(mouth.across, up), -mouth.deep, 'pocket', 'seat')])
-    return kernel.union([shaft, turnedHole(radius, end, mouth)])
-  }
-  return turnedHole(radius, end, mouth)
+  const drawn = (profile: Profile, to: number, side: string, bottom: string) =>
+    kernel.extrude(profile, to, OUT, { names: { step: id, top: 'mouth', bottom, side }, tolerance })
+  const tear = values.tip === 'tear' ? upOn(values.on.frame) : undefined
+  const shaft = () => drawn(tear === undefined ? circle([0, 0], radius) : tipped(radius, tear), end, 'hole', 'bottom')
+  if (mouth.kind === 'nut') return kernel.union([shaft(), drawn(hexagon(mouth.across, tear ?? 0), -mouth.deep, 'pocket', 'seat')]) // prettier-ignore
+  if (tear !== undefined && mouth.kind === 'none') return shaft()
+  const round = kernel.revolve(outlineOf(radius, end, mouth), 2 * Math.PI, { step: id, side: 'hole', start: 'start', end: 'end' }, tolerance) // prettier-ignore
+  return tear === undefined ? round : kernel.union([shaft(), round])
+}
 
-  /** A hole of round pieces: outlined from its axis at the bottom to its axis before the face. */
-  function turnedHole(r: number, to: number, at: Mouth): Solid {
-    const wide: [number, number, string][] =
-      at.kind === 'bore' || at.kind === 'nut'
-        ? [[r, -at.deep, 'hole'], [at.across / 2, -at.deep, 'seat'], [at.across / 2, OUT, 'head']]
-        : at.kind === 'sunk'
-          ? [[r, r - at.across / 2 - at.under, 'hole'], [at.across / 2, -at.under, 'sink'], [at.across / 2, OUT, 'head']]
-          : [[r, OUT, 'hole']] // prettier-ignore
-    const points: Vec2[] = [[0, to], [r, to], ...wide.map(([x, z]): Vec2 => [x, z]), [0, OUT]] // prettier-ignore
-    const names = ['bottom', ...wide.map(([, , name]) => name), 'mouth', 'axis']
-    return kernel.revolve(polygonProfile(points, names), 2 * Math.PI, { step: id, side: 'hole', start: 'start', end: 'end' }, tolerance) // prettier-ignore
-  }
+/** Half the section of a hole of round pieces, in (radius, height): from its axis at the bottom to its axis before the face. */
+function outlineOf(radius: number, end: number, mouth: Exclude<Mouth, { kind: 'nut' }>): Profile {
+  const wide = mouth.kind === 'none' ? radius : mouth.across / 2
+  const steps: [number, number, string][] =
+    mouth.kind === 'none'
+      ? [[radius, OUT, 'hole']]
+      : mouth.kind === 'bore'
+        ? [[radius, -mouth.deep, 'hole'], [wide, -mouth.deep, 'seat'], [wide, OUT, 'head']]
+        : [[radius, radius - wide - mouth.under, 'hole'], [wide, -mouth.under, 'sink'], [wide, OUT, 'head']] // prettier-ignore
+  const points: Vec2[] = [[0, end], [radius, end], ...steps.map(([x, z]): Vec2 => [x, z]), [0, OUT]] // prettier-ignore
+  return polygonProfile(points, ['bottom', ...steps.map(([, , name]) => name), 'mouth', 'axis'])
 }
 
 /** The frame of a hole at a place of a plane. */

@@ -38,7 +38,7 @@ const middle = (p: Vec2, q: Vec2): Vec2 => [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2
 
 /** The beginning of an edge and the places at which it is cut. */
 function cutUp(p: Vec2, q: Vec2, longest: number): Vec2[] {
-  const n = Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / longest))
+  const n = Math.max(1, Math.ceil(apart(p, q) / longest))
   return Array.from({ length: n }, (_, k): Vec2 => [p[0] + ((q[0] - p[0]) * k) / n, p[1] + ((q[1] - p[1]) * k) / n])
 }
 
@@ -89,8 +89,8 @@ function unflattened(points: readonly Vec2[], triangles: readonly Corners[], pas
   const long = (i: number, j: number) => apart(points[i]!, points[j]!)
   for (const t of triangles.keys()) {
     const [a, b, c] = out[t]!
-    const longest = Math.max(long(a, b), long(b, c), long(c, a))
     if (!isFlat(points, [a, b, c])) continue
+    const longest = Math.max(long(a, b), long(b, c), long(c, a))
     // Turned so that its longest edge runs from q to p, with r between.
     const [p, r, q] = long(a, b) === longest ? [b, c, a] : long(b, c) === longest ? [c, a, b] : [a, b, c]
     const other = out.findIndex((o, i) => i !== t && [0, 1, 2].some((k) => o[k] === p && o[(k + 1) % 3] === q))

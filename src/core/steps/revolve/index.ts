@@ -43,7 +43,7 @@ export const revolveStep = stepKind({
     by: 'a full turn, or a part of one, away from who looks at the drawing',
     ...JOINING_NOTES,
   },
-  sentence: ['Revolve', { field: 'drawing', after: ',' }, { field: 'by' }, { field: 'axis', before: 'about' }, { field: 'at', when: ['axis', 'up'], before: 'at', after: ',' }, { field: 'at', when: ['axis', 'along'], before: 'at', after: ',' }, { field: 'line', when: ['axis', 'line'], after: ',' }, ...joiningWords], // prettier-ignore
+  sentence: ['Revolve', { field: 'drawing', after: ',' }, { field: 'by' }, { field: 'axis', before: 'about' }, { field: 'at', when: ['axis', 'up', 'along'], before: 'at', after: ',' }, { field: 'line', when: ['axis', 'line'], after: ',' }, ...joiningWords], // prettier-ignore
   surfaces: { side: { called: 'turned face' }, start: { called: 'start' }, end: { called: 'end', moved: ['by', 'its angle'] } }, // prettier-ignore
   start: (at: Situation) => {
     const last = at.left.filter((l) => l.token === DRAWING.name).at(-1)

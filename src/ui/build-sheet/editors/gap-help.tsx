@@ -6,7 +6,7 @@ import { setText } from '../../primitives/set-text'
 import { useProject, useUnit } from '../../store/store'
 
 const CLASSES = Object.keys(FIT_CLASSES) as FitClass[]
-export const nameOfFit = (fit: FitClass): string => `fit.${fit}`
+const nameOfFit = (fit: FitClass): string => `fit.${fit}`
 
 /** The fit class that a gap is given by, if it is given by one alone. */
 export const fitOf = (formula: string): FitClass | undefined => CLASSES.find((c) => nameOfFit(c) === formula.trim())
