@@ -1,7 +1,7 @@
 import type { PickedFace } from '../fields/picked-face'
 import type { Pick } from '../fit/picks'
 import { faceRef } from '../references/face-ref'
-import type { Placed } from './offer'
+import type { Placed, Situation } from './offer'
 
 /** What a step would keep of a face that is picked on a part or on an item; none where nothing of it can be kept. */
 export function pickedFaceOf(pick: Pick, references: readonly Placed[]): PickedFace | undefined {
@@ -11,3 +11,18 @@ export function pickedFaceOf(pick: Pick, references: readonly Placed[]): PickedF
   const face = there && faceRef(pick.owner, pick.shape, there.placement, there.sized)
   return face && { reference: pick.reference, face }
 }
+
+/** The one flat face that is picked, with what a step would keep of it. */
+export function flatPick({ picks, references }: { picks: Situation['picks']; references: readonly Placed[] }) {
+  const [pick, more] = picks
+  const face = pick && !more && pick.shape.kind === 'plane' ? pickedFaceOf(pick, references) : undefined
+  return pick && face && { pick, face }
+}
+
+/** The edge of a part that a pick lies by: that piece alone, or with what runs on from it without a corner. */
+export const pickedEdgeOf = ({ owner, edge }: Pick, run: 'piece' | 'smooth' = 'piece') =>
+  edge?.kept && { part: owner, edge: { ...edge.kept, run } }
+
+/** That edge with all that runs on round the picked face: its outline, or the rim of a hole in it. */
+export const pickedRoundOf = ({ owner, kept, edge }: Pick) =>
+  kept && edge?.kept && { part: owner, face: kept, round: { ...edge.kept, run: 'piece' as const } }

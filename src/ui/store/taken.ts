@@ -1,7 +1,7 @@
 import type { SavedBodies } from '@/core/fields/bodies'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Pick } from '@/core/fit/picks'
-import { pickedFaceOf } from '@/core/steps/picked'
+import { pickedEdgeOf, pickedFaceOf, pickedRoundOf } from '@/core/steps/picked'
 import type { BuildView } from '@/worker/views'
 
 type References = BuildView['references'] | undefined
@@ -12,11 +12,10 @@ export const facesOf = (picks: readonly Pick[], references: References): SavedTa
 
 /** What it would keep of the edges that picks lie by: each piece alone, or with what runs on from it without a corner. */
 export const edgesOf = (picks: readonly Pick[], run: 'piece' | 'smooth'): SavedTaken[] =>
-  picks.flatMap((p) => (p.edge?.kept ? [{ part: p.owner, edge: { ...p.edge.kept, run } }] : []))
+  picks.flatMap((p) => pickedEdgeOf(p, run) ?? [])
 
 /** The edges that picks lie by with all that runs on round their faces: an outline, or the rim of a hole. */
-export const roundsOf = (picks: readonly Pick[]): SavedTaken[] =>
-  picks.flatMap((p) => (p.kept && p.edge?.kept ? [{ part: p.owner, face: p.kept, round: { ...p.edge.kept, run: 'piece' as const } }] : [])) // prettier-ignore
+export const roundsOf = (picks: readonly Pick[]): SavedTaken[] => picks.flatMap((p) => pickedRoundOf(p) ?? [])
 
 /** The parts and items that picks are on. */
 export function bodiesOf(picks: readonly Pick[]): Omit<SavedBodies, 'at'> {

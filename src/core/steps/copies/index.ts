@@ -7,6 +7,7 @@ import { planeField } from '../../fields/plane'
 import { compose, invert, type Placement, translation, turnAbout } from '../../geometry/placement'
 import { scale, type Vec3 } from '../../geometry/vec'
 import { raise } from '../../result'
+import { joinedOutput } from '../joining'
 import { type PartOutput, type StepContext, type StepOutput, stepKind } from '../step-kind'
 import { offerCopies, startCopies } from './offers'
 
@@ -89,13 +90,12 @@ function ownParts(values: Values, { kernel, id }: StepContext): StepOutput {
   return { parts, rows: [], notes: spread(values) }
 }
 
-function joined(values: Values, { kernel, id }: StepContext): StepOutput {
+function joined(values: Values, context: StepContext): StepOutput {
   const { part } = values
+  const { kernel, id } = context
   const copies = placements(values).map((put, k) => kernel.copy(part.solid, put, `${id} ${k + 2}`))
-  const solid = kernel.union([part.solid, ...copies])
-  const [were, pieces] = [kernel.bodies(part.solid).length, kernel.bodies(solid).length]
-  const apart = pieces > were ? [`They do not all touch, so ${part.name} is in ${pieces} pieces now.`] : []
-  return { parts: [{ id: part.id, solid }], rows: [], notes: [...spread(values), ...apart] }
+  const output = joinedOutput(kernel.union(copies), { how: 'add', parts: [part], name: part.name }, context)
+  return { ...output, notes: [...spread(values), ...output.notes] }
 }
 
 /** How far a row reaches, by its pitch. */

@@ -1,6 +1,6 @@
 import { DRAWING } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
-import { pickedFaceOf } from '../picked'
+import { flatPick } from '../picked'
 
 const drawings = (at: Situation) => at.left.filter((l) => l.token === DRAWING.name)
 
@@ -15,9 +15,8 @@ export const offerExtrude = (at: Situation): Offer[] => [...ofFace(at), ...ofReg
 
 /** A flat face that is picked, drawn out: its edges on it, and what is made of them. */
 function ofFace(at: Situation): Offer[] {
-  const [pick, more] = at.picks
-  const face = pick && !more && pick.shape.kind === 'plane' ? pickedFaceOf(pick, at.references) : undefined
-  if (!pick || !face) return []
+  const face = flatPick(at)?.face
+  if (!face) return []
   const shapes = [{ id: at.newId(), kind: 'edges', fields: { of: [face], holes: 'with', is: 'material' } }]
   const drawing = newStep(at, 'drawing', { on: { ...face, datum: 'middle', off: '0' }, shapes })
   const joined = 'part' in face ? { how: 'add', parts: [face.part] } : {}

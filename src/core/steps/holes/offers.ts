@@ -1,13 +1,12 @@
 import { DRAWING } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
-import { pickedFaceOf } from '../picked'
+import { flatPick } from '../picked'
 
 /** Holes in the flat face that is picked, and at the middles of a drawing that lies on a part and is used for nothing yet. */
 export const offerHoles = (at: Situation): Offer[] => [...inFace(at), ...atDrawing(at)]
 
 function inFace(at: Situation): Offer[] {
-  const [pick, more] = at.picks
-  const face = pick && !more && pick.shape.kind === 'plane' ? pickedFaceOf(pick, at.references) : undefined
+  const face = flatPick(at)?.face
   if (!face || !('part' in face)) return []
   const fields = { on: { ...face, datum: 'middle', off: '0' }, at: [{ along: '0', up: '0', from: '' }], parts: [face.part] } // prettier-ignore
   return [{ key: 'holes picked', words: 'put holes in it', picked: true, steps: [newStep(at, 'holes', fields)] }]

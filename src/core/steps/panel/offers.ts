@@ -1,13 +1,13 @@
 import type { SavedTaken } from '../../fields/taken-edges'
 import { newStep, type Offer, type Situation } from '../offer'
-import { pickedFaceOf } from '../picked'
+import { pickedEdgeOf, pickedRoundOf } from '../picked'
 
 /** A panel in the run of edges that goes round a picked face beside the pick; of several faces in what they go round together. */
 export function offerPanel(at: Situation): Offer[] {
   const of = at.picks.flatMap((pick): SavedTaken[] => {
-    const face = pickedFaceOf(pick, at.references)
-    if (!face || !('part' in face) || !pick.edge?.kept) return []
-    return [at.picks.length === 1 ? { ...face, round: { ...pick.edge.kept, run: 'piece' } } : { part: face.part, edge: { ...pick.edge.kept, run: 'piece' } }] // prettier-ignore
+    if (pick.reference !== undefined || pick.kind !== 'surface') return []
+    const taken = at.picks.length === 1 ? pickedRoundOf(pick) : pickedEdgeOf(pick)
+    return taken ? [taken] : []
   })
   // Two edges by themselves close only where both are curved.
   if (of.length === 0 || of.length === 2 || of.length < at.picks.length) return []
