@@ -9,6 +9,7 @@ import { emptyProject, type Project, makeReference } from '../core/document/sche
 import { exportFiles, type ExportedPart, listExport } from '../core/formats/export-parts'
 import { safeFileName } from '../core/formats/file-names'
 import { packProject, PROJECT_ENDING } from '../core/formats/project-file'
+import { type FoundPair, foundPairs } from '../core/fit/found-pairs'
 import { measureLedger, type LedgerRow } from '../core/fit/ledger'
 import { Kernel } from '../core/kernel/kernel'
 import type { Arrangement } from '../core/print/arrange'
@@ -119,6 +120,7 @@ async function buildAndReport(project: Project, models: ReadonlyMap<string, Impo
     project: project.name,
     parts: parts.map(partEntry),
     ledger: ledger.map(ledgerEntry),
+    without_row: foundPairs(build).map(pairEntry),
     findings: findings.map(findingEntry),
     problems,
     notes: [...options.notes, ...build.steps.flatMap((s) => s.notes)],
@@ -158,6 +160,13 @@ const ledgerEntry = (r: LedgerRow) => ({
   ok: r.verdict === 'holds',
   verdict: r.verdict,
   at_mm: r.at?.map((p) => p.map(round)) ?? null,
+})
+
+const pairEntry = (p: FoundPair) => ({
+  between: p.names.join(' to '),
+  gap_mm: round(p.gap),
+  along_mm: round(p.along),
+  at_mm: p.at.map((q) => q.map(round)),
 })
 
 const findingEntry = (f: Finding) => ({

@@ -3,7 +3,8 @@ import type { BuiltPart, Quality, StepReport } from '../core/built/built'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import type { Project } from '../core/document/schema'
-import { GapCache, type LedgerRow, measureLedger } from '../core/fit/ledger'
+import { GapCache, type LedgerRow, measurable, measureLedger } from '../core/fit/ledger'
+import { type FoundPair, foundPairs } from '../core/fit/found-pairs'
 import { type Nearest, nearestOf } from '../core/fit/nearest'
 import type { Pick } from '../core/fit/picks'
 import type { RowSpec } from '../core/built/rows'
@@ -27,6 +28,7 @@ export interface BuildToCheck {
 export interface CheckEvents {
   ledger: (ticket: number, rows: LedgerRow[]) => void
   findings: (ticket: number, findings: Finding[]) => void
+  pairs: (ticket: number, pairs: FoundPair[]) => void
   failure: (message: string) => void
 }
 
@@ -73,12 +75,15 @@ async function run(): Promise<void> {
 /** Lets messages in. */
 const breathe = (ms = 0) => new Promise((resolve) => setTimeout(resolve, ms))
 
-async function measureAndCheck(build: BuildToCheck): Promise<void> {
-  const { project, rows, steps, ticket, quality } = build
-  const parts = build.parts.flatMap((p): BuiltPart[] => {
+const withMeshes = ({ parts }: BuildToCheck): BuiltPart[] =>
+  parts.flatMap((p) => {
     const mesh = meshes.get(p.key)
     return mesh ? [{ ...p, mesh }] : []
   })
+
+async function measureAndCheck(build: BuildToCheck): Promise<void> {
+  const { project, rows, steps, ticket, quality } = build
+  const parts = withMeshes(build)
   kernel ??= Kernel.load()
   const loaded = await kernel
   const placed = references.all(project, models, loaded)
@@ -88,6 +93,8 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
   if (quality === 'drag' || newest !== build) return
   const built = { quality, names: {}, numberProblems: {}, left: [], parts, rows, steps, references: placed }
   events?.findings(ticket, runChecks({ project, build: built, ledger, kernel: loaded }))
+  await breathe()
+  if (newest === build) events?.pairs(ticket, foundPairs(built))
 }
 
 /** Measures the ledger and runs the checks on the same solids the scene shows. */
@@ -101,8 +108,7 @@ const worker = {
   async nearest(project: Project, a: Pick, b: Pick): Promise<Nearest | undefined> {
     kernel ??= Kernel.load()
     const placed = references.all(project, models, await kernel)
-    const parts = [...meshes].map(([key, mesh]) => ({ id: newest?.parts.find((p) => p.key === key)?.id ?? '', mesh }))
-    return nearestOf(a, b, parts, placed)
+    return nearestOf(a, b, measurable({ parts: newest ? withMeshes(newest) : [], references: placed }))
   },
 
   addModel(sha: string, model: ImportedModel): void {

@@ -81,13 +81,7 @@ export class Views {
 
   private measures(project: Project, build: Build): MeasureView[] {
     if (project.measures.length === 0) return []
-    const sized = (id: string) => project.references.find((r) => r.id === id)?.scale ?? 1
-    const references = build.references.map(({ id, placement, items }) => ({
-      id,
-      placement,
-      sized: sized(id),
-      items: items.map((i) => ({ id: i.id, name: i.name, surfaces: surfacesOf(i) })),
-    }))
+    const { references } = build
     const parts = build.parts.map(({ id, name, key }) => ({ id, name, pointable: () => this.pointables.get(key)! }))
     return project.measures.map((m) => {
       const found = keptMeasure(m, { references, parts })

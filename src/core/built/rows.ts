@@ -1,5 +1,7 @@
+import type { MeasureEnd } from '../document/measure-schema'
 import type { Vec3 } from '../geometry/vec'
 import type { SurfaceName } from '../kernel/surface'
+import type { Problem } from '../result'
 
 /** Which triangles a row of the ledger is measured between. */
 export type Selector =
@@ -14,12 +16,15 @@ export type Selector =
       facing?: Vec3
     }
   | { of: 'items'; reference: string; items: readonly string[] }
+  /** What the maker picked. */
+  | { of: 'picked'; end: MeasureEnd }
 
-/** One place where two things meet, as a step declares it. */
+/** One place where two things meet, as a step, or the maker, declares it. */
 export interface RowSpec {
   id: string
-  step: string
-  /** What meets what, for the maker. */
+  /** None if the maker did. */
+  step?: string
+  /** What meets what, for the maker; empty where what was picked says it. */
   between: string
   /** The gap wanted, mm per side. */
   wanted: number
@@ -29,4 +34,6 @@ export interface RowSpec {
   rule: 'exact' | 'at-least'
   a: Selector
   b: Selector
+  /** Why it is not known what is wanted. */
+  problem?: Problem
 }

@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import type { Block, Reach, Travel } from './items-schema'
-import type { KeptMeasure } from './measure-schema'
+import type { KeptMeasure, OwnRow } from './measure-schema'
 import type { PlacingMove } from './placing-schema'
 import type { Project, ProjectReading, ProjectReference, ProjectStep } from './schema'
 
@@ -155,7 +155,7 @@ export const swapFile = (
     reference.states = renamedKeys(reference.states)
     reference.travels = renamedKeys(reference.travels)
     reference.reaches = renamedKeys(reference.reaches)
-    for (const end of p.measures.flatMap((m) => m.ends))
+    for (const end of [...p.measures, ...p.rows].flatMap((m) => m.ends))
       if (end.reference === id) {
         end.owner = now(end.owner)
         if (end.face) end.face.item = now(end.face.item)
@@ -212,6 +212,24 @@ export const nameMeasure = (id: string, name: string): Edit =>
   produce((p) => void Object.assign(p.measures.find((m) => m.id === id) ?? {}, { name }))
 export const dropMeasure = (id: string): Edit =>
   produce((p) => void (p.measures = p.measures.filter((m) => m.id !== id)))
+
+/** A row for two things as they are now: they touch, or are as far apart as they are, to a hundredth. @param gap mm */
+export function newRow(id: string, ends: OwnRow['ends'], gap: number): OwnRow {
+  const wanted = Math.round(gap * 100) / 100
+  const shape = { id, name: '', ends, tolerance: '0.05' }
+  return wanted === 0
+    ? { ...shape, rule: 'touch', wanted: 'fit.sliding' }
+    : { ...shape, rule: 'exact', wanted: `${wanted}` }
+}
+
+/** Adds a row of the maker's own, or changes one. */
+export const setRow = (row: OwnRow): Edit =>
+  produce((p) => {
+    const at = p.rows.findIndex((r) => r.id === row.id)
+    if (at < 0) p.rows.push(row)
+    else p.rows[at] = row
+  })
+export const dropRow = (id: string): Edit => produce((p) => void (p.rows = p.rows.filter((r) => r.id !== id)))
 
 const editReading = (id: string, change: (reading: ProjectReading) => void): Edit =>
   produce((p) => {

@@ -3,10 +3,14 @@ import type { Project } from './schema'
 
 type Change = (formula: string) => string
 
-/** The project with every formula changed that is not a step's: of numbers, moves, items, blocks and photos. */
+/** The project with every formula changed that is not a step's: of numbers, rows, moves, items, blocks and photos. */
 export const mapFormulas = (project: Project, change: Change): Project =>
   produce(project, (p) => {
     for (const n of p.numbers) n.formula = change(n.formula)
+    for (const row of p.rows) {
+      row.wanted = change(row.wanted)
+      row.tolerance = change(row.tolerance)
+    }
     for (const r of p.references) {
       for (const move of r.moves) {
         if (move.kind === 'move') move.by = [change(move.by[0]), change(move.by[1]), change(move.by[2])]

@@ -41,6 +41,7 @@ const MOST: Readonly<Record<string, number>> = {
   outlines: 100,
   steps: 2000,
   measures: 200,
+  rows: 200,
 }
 
 function tooMany(raw: object): string | undefined {

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { FORMULA_NAME } from '../units/formula-name'
 import { photoSchema } from './photo-schema'
 import { blockSchema, reachSchema, travelSchema } from './items-schema'
-import { measureSchema } from './measure-schema'
+import { measureSchema, rowSchema } from './measure-schema'
 import { moveSchema } from './placing-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
@@ -133,6 +133,8 @@ export const projectSchema = z.object({
   steps: z.array(stepSchema).max(2000).default([]),
   /** Lengths that stay on show. */
   measures: z.array(measureSchema).max(200).default([]),
+  /** Gaps that the maker wants watched, besides those that steps have watched. */
+  rows: z.array(rowSchema).max(200).default([]),
   /** Names and colours the maker gave to parts, by part id. */
   parts: z.record(z.string(), z.object({ name: name.optional(), color: color.optional() })).default({}),
 })

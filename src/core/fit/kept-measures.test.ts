@@ -10,7 +10,9 @@ import type { SurfaceShape } from '../kernel/surface'
 import { massOf } from '../references/materials'
 import { ResolvedReferences } from '../references/resolved-references'
 import { shapeFacts } from '../references/shape-facts'
-import { keptEnd, keptMeasure, type MeasurableThings } from './kept-measures'
+import { keptMeasure } from './kept-measures'
+import { measurable } from './ledger'
+import { keptEnd, type MeasurableThings } from './picked-ends'
 import { nearestOf } from './nearest'
 import type { Pick } from './picks'
 
@@ -35,23 +37,12 @@ const start: Project = {
 }
 const kernel = await Kernel.load()
 const placed = (project: Project) => new ResolvedReferences().all(project, models, kernel)
-const things = (project: Project): MeasurableThings => ({
-  parts: [],
-  references: placed(project).map((r) => ({
-    id: r.id,
-    placement: r.placement,
-    sized: project.references.find((s) => s.id === r.id)!.scale,
-    items: r.items.map((i) => ({
-      id: i.id,
-      name: i.name,
-      surfaces: shapeFacts(i.solid).faces.map((f): SurfaceShape => placeShape(f, i.stands)),
-    })),
-  })),
-})
+const things = (project: Project): MeasurableThings => measurable({ parts: [], references: placed(project) })
 const now = things(start)
 const plateNow = now.references[0]!
 const onPlate = (test: (s: SurfaceShape) => boolean, change: Partial<Pick> = {}): Pick => {
-  const { id, name, surfaces } = now.references[0]!.items[0]!
+  const { id, name, solid, stands } = now.references[0]!.items[0]!
+  const surfaces = shapeFacts(solid).faces.map((f) => placeShape(f, stands))
   const shape = surfaces.find(test)!
   const point = 'point' in shape ? shape.point : ([0, 0, 0] as const)
   return { kind: 'surface', owner: id, ownerName: name, reference: 'plate', region: 0, shape, point, size: [0, 0, 0], ...change } // prettier-ignore
@@ -96,11 +87,11 @@ test('whole items are measured at their nearest', () => {
     point: [0, 0, 0],
     size: [0, 0, 0],
   })
-  const found = nearestOf(whole('plate', plate!.items[0]!.id), whole('block', block!.items[0]!.id), [], placed(start))!
+  const found = nearestOf(whole('plate', plate!.items[0]!.id), whole('block', block!.items[0]!.id), things(start))!
   expect(found.value).toBeCloseTo(6, 3)
   expect(found.along[2]).toBeCloseTo(6, 3)
   const point: Pick = { ...whole('plate', plate!.items[0]!.id), kind: 'surface', as: 'point', point: [2.5, 2.5, 40] }
-  expect(nearestOf(point, whole('block', block!.items[0]!.id), [], placed(start))!.value).toBeCloseTo(25, 3)
+  expect(nearestOf(point, whole('block', block!.items[0]!.id), things(start))!.value).toBeCloseTo(25, 3)
 })
 
 test('a block of steel weighs what it should, about its middle', () => {

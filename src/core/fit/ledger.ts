@@ -2,7 +2,12 @@ import type { Build } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
 import { type Gap, smallestGap, TriangleTree } from './gap'
 import type { Reference } from '../references/resolve'
+import type { Problem } from '../result'
 import type { RowSpec, Selector } from '../built/rows'
+import { describePick } from './picks'
+import { type MeasurableThings, pickOfEnd, pickTriangles } from './picked-ends'
+import { pointable } from '../faces/resolve'
+import { formatLength } from '../units/length'
 import { selectTriangles } from './select'
 
 /** `tight`: less than wanted. `wide`: more than wanted where that matters. `lost`: one side is not there. */
@@ -11,14 +16,18 @@ export type Verdict = 'holds' | 'tight' | 'wide' | 'lost'
 /** A row of the fit ledger: a gap wanted, and the gap measured on the solids as built. Lengths mm. */
 export interface LedgerRow {
   id: string
-  step: string
+  /** None of a row of the maker's own. */
+  step?: string
   between: string
   wanted: number
   tolerance: number
+  rule: RowSpec['rule']
   measured: number | undefined
   verdict: Verdict
   /** The closest pair of points. */
   at: [Vec3, Vec3] | undefined
+  /** Why it could not be measured, or is not known what is wanted. */
+  problem?: Problem
 }
 
 /** Two gaps closer than this are the same, mm: below what single-precision triangles resolve. */
@@ -52,41 +61,104 @@ export function measureLedger(
   cache = new GapCache(),
 ): LedgerRow[] {
   const ofParts = new Map<string, TriangleTree>()
+  const things = measurable(build)
   const tree = (selector: Selector): TriangleTree => {
-    const reference = selector.of === 'items' ? build.references.find((r) => r.id === selector.reference) : undefined
+    const reference = referenceOf(selector, build.references)
     const trees = reference ? treesOf(reference) : ofParts
     const key = JSON.stringify(selector)
     const known = trees.get(key)
     if (known) return known
-    const made = new TriangleTree(selectTriangles(selector, build.parts, build.references))
+    const made = new TriangleTree(triangles(selector, build, things))
     trees.set(key, made)
     return made
   }
   /** Changes when what a selector means may have. */
   const keyOf = (selector: Selector): string => {
     const of =
-      selector.of === 'parts'
-        ? build.parts.filter((p) => selector.parts.includes(p.id))
-        : build.references.find((r) => r.id === selector.reference)?.items.filter((i) => selector.items.includes(i.id))
+      selector.of === 'items'
+        ? referenceOf(selector, build.references)?.items.filter((i) => selector.items.includes(i.id))
+        : selector.of === 'parts'
+          ? build.parts.filter((p) => selector.parts.includes(p.id))
+          : [...build.parts, ...(referenceOf(selector, build.references)?.items ?? [])].filter((x) => x.id === selector.end.owner) // prettier-ignore
     return JSON.stringify([selector, of?.map((x) => x.key)])
   }
   const rows = build.rows.map((row, i): LedgerRow => {
     const gap = cache.measured(`${keyOf(row.a)} ${keyOf(row.b)}`, () => smallestGap(tree(row.a), tree(row.b)))
     onRow(i + 1)
+    const problem = row.problem ?? whyLost(row, things)
     return {
       id: row.id,
-      step: row.step,
-      between: row.between,
+      ...(row.step === undefined ? {} : { step: row.step }),
+      between: row.between || [row.a, row.b].map((s) => wordsOf(s, things)).join(' to '),
       wanted: row.wanted,
       tolerance: row.tolerance,
+      rule: row.rule,
       measured: gap?.distance,
-      verdict: judge(row, gap?.distance),
+      verdict: row.problem ? 'lost' : judge(row, gap?.distance),
       at: gap ? [gap.a, gap.b] : undefined,
+      ...(problem ? { problem } : {}),
     }
   })
   cache.turn()
   return rows
 }
+
+/** What picks are found on, of a build. */
+export const measurable = ({ parts, references }: Pick<Build, 'parts' | 'references'>): MeasurableThings => {
+  const on = new Map<string, ReturnType<typeof pointable>>()
+  return {
+    references,
+    parts: parts.map(({ id, name, key, mesh }) => ({
+      id,
+      name,
+      pointable: () => {
+        const known = on.get(key) ?? pointable(mesh)
+        on.set(key, known)
+        return known
+      },
+    })),
+  }
+}
+
+/** The reference that a selector is about, as it was sized when that was kept. */
+const referenceOf = (selector: Selector, references: readonly Reference[]) =>
+  selector.of === 'items'
+    ? references.find((r) => r.id === selector.reference)
+    : selector.of === 'picked' && selector.end.reference !== undefined
+      ? references.find((r) => r.id === selector.end.reference)
+      : undefined
+
+function triangles(
+  selector: Selector,
+  { parts, references }: Pick<Build, 'parts' | 'references'>,
+  things: MeasurableThings,
+) {
+  if (selector.of !== 'picked') return selectTriangles(selector, parts, references)
+  const pick = pickOfEnd(selector.end, things)
+  return (pick.ok ? pickTriangles(pick.value, things) : undefined) ?? new Float32Array()
+}
+
+/** What is wrong with what was picked for a row. */
+function whyLost({ a, b }: RowSpec, things: MeasurableThings): Problem | undefined {
+  for (const selector of [a, b]) {
+    const pick = selector.of === 'picked' ? pickOfEnd(selector.end, things) : undefined
+    if (pick && !pick.ok) return pick.problem
+  }
+  return undefined
+}
+
+/** What was picked, in a few words. */
+function wordsOf(selector: Selector, things: MeasurableThings): string {
+  const pick = selector.of === 'picked' ? pickOfEnd(selector.end, things) : undefined
+  if (!pick?.ok) return 'what is gone'
+  const { ownerName, as = 'item' } = pick.value
+  if (as === 'item') return ownerName
+  if (as !== 'face') return `${ownerName}, ${SENSE[as]}`
+  const face = describePick(pick.value, formatLength)
+  return `${ownerName}, ${face.charAt(0).toLowerCase()}${face.slice(1).replace(/^lat face, [\d.]+ × [\d.]+/, 'lat face')}`
+}
+
+const SENSE = { axis: 'its axis', edge: 'an edge', middle: 'its middle', point: 'a point' } as const
 
 const kept = new WeakMap<Reference, Map<string, TriangleTree>>()
 

@@ -78,7 +78,7 @@ test('three points of any circle give it back', () => {
 
 test('a pick can be taken in the ways that its face allows', () => {
   expect(sensesOf(plane([0, 0, 1], [0, 0, 0]))).toEqual(['face', 'point', 'item'])
-  expect(sensesOf(rod([0, 0, 1], [0, 0, 0]))).toEqual(['axis', 'point', 'item'])
+  expect(sensesOf(rod([0, 0, 1], [0, 0, 0]))).toEqual(['axis', 'face', 'point', 'item'])
   expect(sensesOf(edge([0, 0, 0], [1, 0, 0]))).toEqual(['edge', 'point', 'item'])
   expect(measurePicks(point([0, 0, 0]), { ...plane([0, 0, 1], [0, 0, 4]), point: [3, 0, 4], as: 'point' }).value).toBeCloseTo(5, 9) // prettier-ignore
 })

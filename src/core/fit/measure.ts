@@ -45,10 +45,21 @@ export function sensesOf(pick: Pick): NonNullable<Pick['as']>[] {
     ...(shape.kind === 'plane' ? (['face'] as const) : []),
     ...('axis' in shape ? (['axis'] as const) : []),
     ...(shape.kind === 'sphere' ? (['middle'] as const) : []),
+    ...(shape.kind !== 'plane' && canBeKept(pick) ? (['face'] as const) : []),
     ...(pick.edge ? (['edge'] as const) : []),
     'point',
     'item',
   ]
+}
+
+/** Whether the face that was picked can be found again: any of a part, of an item those that have a size. */
+const canBeKept = ({ kept, shape }: Pick): boolean =>
+  kept !== undefined || (shape.kind !== 'free' && shape.kind !== 'torus')
+
+/** Whether what a pick is taken as is measured on its triangles: a whole thing, or a face that is not flat. */
+export function isSolid(pick: Pick): boolean {
+  const as = pick.as ?? usualSense(pick)
+  return as === 'item' || (as === 'face' && pick.shape.kind !== 'plane')
 }
 
 export function thingOf(pick: Pick): Thing {

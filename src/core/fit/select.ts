@@ -15,9 +15,9 @@ const SIDES: readonly Vec3[] = [
   [0, 0, -1],
 ]
 
-/** The triangles a selector means, from the solids as built. */
+/** The triangles that a step's selector means, from the solids as built. */
 export function selectTriangles(
-  selector: Selector,
+  selector: Exclude<Selector, { of: 'picked' }>,
   parts: readonly BuiltPart[],
   references: readonly Reference[],
 ): Triangles {

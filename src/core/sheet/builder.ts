@@ -15,6 +15,7 @@ import { ProblemError, raise } from '../result'
 import { stepKindNamed } from '../steps/registry'
 import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/step-kind'
 import { type Effect, Effects } from './effects'
+import { ownRows } from './own-rows'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
 import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
 import { type Made, StepCache } from './step-cache'
@@ -104,7 +105,10 @@ export class Builder {
       references,
       parts: parts.map((p) => this.finish(p)),
       steps,
-      rows: run.rows.filter((r) => [r.a, r.b].every((s) => s.of === 'items' || s.parts.some((p) => run.parts.has(p)))),
+      rows: [
+        ...run.rows.filter((r) => [r.a, r.b].every((s) => s.of !== 'parts' || s.parts.some((p) => run.parts.has(p)))),
+        ...ownRows(project, names),
+      ],
       left: run.left,
       names: names.known(),
       numberProblems: Object.fromEntries(

@@ -3,6 +3,7 @@ import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
 import type { Pick } from '@/core/fit/picks'
+import type { FoundPair } from '@/core/fit/found-pairs'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
 import type { ImportedOutline } from '@/core/outlines/outline'
@@ -18,6 +19,7 @@ export interface EngineEvents {
   onBuild: (build: BuildView) => void
   onLedger: (rows: LedgerRow[]) => void
   onFindings: (findings: Finding[]) => void
+  onPairs: (pairs: FoundPair[]) => void
   /** undefined: nothing is being built. */
   onProgress: (progress: Progress | undefined) => void
   onFailure: (message: string) => void
@@ -68,6 +70,7 @@ export class Engine {
       Comlink.proxy({
         ledger: (ticket: number, rows: LedgerRow[]) => fresh(ticket) && events.onLedger(rows),
         findings: (ticket: number, findings: Finding[]) => fresh(ticket) && events.onFindings(findings),
+        pairs: (ticket: number, pairs: FoundPair[]) => fresh(ticket) && events.onPairs(pairs),
         failure: (message: string) => events.onFailure(message),
       }),
     )

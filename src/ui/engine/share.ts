@@ -41,6 +41,9 @@ const alike = (a: LedgerRow, b: LedgerRow): boolean =>
   a.verdict === b.verdict &&
   a.between === b.between &&
   a.step === b.step &&
+  a.rule === b.rule &&
+  a.tolerance === b.tolerance &&
+  a.problem?.message === b.problem?.message &&
   String(a.at) === String(b.at)
 
 function putBack<T extends { key: string }>(before: readonly T[] | undefined, sent: readonly (T | Same)[]): T[] {

@@ -4,7 +4,9 @@ import type { LedgerRow } from '@/core/fit/ledger'
 import { formatGap } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
 import { useProject, useUnit } from '../store/store'
+import { FoundPairs } from './found'
 import { Gauge } from './gauge'
+import { OwnRowSentence } from './own-row'
 
 /** Every place where two things meet, and what the checks have to say. */
 export function Ledger() {
@@ -38,6 +40,7 @@ export function Ledger() {
           </tbody>
         </table>
       )}
+      <FoundPairs />
       <Findings />
     </>
   )
@@ -49,6 +52,7 @@ const TONE = { holds: 'text-moss', tight: 'text-rust', wide: 'text-ochre', lost:
 const Row = memo(function Row({ row }: { row: LedgerRow }) {
   const unit = useUnit()
   const set = useProject((s) => s.set)
+  const own = useProject((s) => s.history.present.rows.find((r) => r.id === row.id))
   const pointed = useProject((s) => s.pointedRow === row.id)
   const point = (on: boolean) => set({ pointedRow: on ? row.id : undefined })
   return (
@@ -73,6 +77,8 @@ const Row = memo(function Row({ row }: { row: LedgerRow }) {
           </b>
         </button>
         <Gauge row={row} />
+        {row.problem && <p className="text-[14px] leading-snug text-rust">■ {row.problem.message}</p>}
+        {own && <OwnRowSentence row={own} between={row.between} />}
       </td>
     </tr>
   )

@@ -81,12 +81,13 @@ function start(open: OpenProject): Opened & { close: () => void } {
         build,
         failure: undefined,
         ...(store.getState().importing ? {} : { early: undefined }),
-        ...(build.parts.length === 0 ? { ledger: [], findings: [] } : {}),
+        ...(build.parts.length === 0 ? { ledger: [], findings: [], pairs: [] } : {}),
       })
       if (build.quality !== 'drag') keepFigures(open.id, build)
     },
     onLedger: (ledger) => receive({ ledger: shareRows(store.getState().ledger, ledger) }),
     onFindings: (findings) => receive({ findings }),
+    onPairs: (pairs) => receive({ pairs }),
     onProgress: (building) => receive({ building }),
     onFailure: (failure) => receive({ failure }),
   })

@@ -1,8 +1,8 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { keepMeasure } from '@/core/document/edits'
-import { keptEnd } from '@/core/fit/kept-measures'
-import { circleOfThree, measurePicks, sensesOf, usualSense } from '@/core/fit/measure'
+import { keepMeasure, newRow, setRow } from '@/core/document/edits'
+import { keptEnd } from '@/core/fit/picked-ends'
+import { circleOfThree, isSolid, measurePicks, sensesOf, usualSense } from '@/core/fit/measure'
 import type { Pick } from '@/core/fit/picks'
 import { formatLength, inBothUnits, withUnit } from '@/core/units/length'
 import { newId } from '../new-id'
@@ -38,7 +38,7 @@ function Sense({ pick, onChange }: { pick: Pick; onChange: (as: NonNullable<Pick
 export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
   const unit = useUnit()
   const store = useProjectStore()
-  const whole = [first, second].some((p) => (p.as ?? usualSense(p)) === 'item')
+  const whole = [first, second].some(isSolid)
   const nearest = useNearest(first, second)
   const exact = measurePicks(first, second)
   const shown = whole ? nearest : exact
@@ -46,13 +46,18 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
   const { edit, set } = store.getState()
   const take = (k: 0 | 1) => (as: NonNullable<Pick['as']>) =>
     set({ picks: [first, second].map((p, i) => (i === k ? { ...p, as } : p)) })
+  const end = (pick: Pick) => {
+    const on = pickedReference(pick, store.getState())
+    return keptEnd(pick, on && { ...on, id: on.settings.id, sized: on.settings.scale })
+  }
   const keep = () => {
-    const end = (pick: Pick) => {
-      const on = pickedReference(pick, store.getState())
-      return keptEnd(pick, on && { ...on, id: on.settings.id, sized: on.settings.scale })
-    }
     edit(keepMeasure({ id: newId(), name: '', ends: [end(first), end(second)] })) // prettier-ignore
     set({ picks: [] })
+  }
+  const watch = () => {
+    const row = newRow(newId(), [end(first), end(second)], shown?.value ?? 0)
+    edit(setRow(row))
+    set({ picks: [], pointedRow: row.id })
   }
   const rounds = [first, second].flatMap(({ shape }) => ('radius' in shape ? [`Ø ${format(2 * shape.radius)}`] : []))
   return (
@@ -77,6 +82,9 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
             keep the length
           </button>
         )}
+        <button type="button" className="figure" onClick={watch}>
+          give them a row in the ledger
+        </button>
         <button type="button" className="figure" onClick={() => set({ measuring: true })}>
           a circle through a third point …
         </button>
@@ -96,7 +104,7 @@ function useNearest(first: Pick, second: Pick) {
   const build = useProject((s) => s.build)
   const store = useProjectStore()
   const [found, setFound] = useState<{ value: number; along: readonly [number, number, number] }>()
-  const whole = [first, second].some((p) => (p.as ?? usualSense(p)) === 'item')
+  const whole = [first, second].some(isSolid)
   useEffect(() => {
     if (!whole) return
     let gone = false

@@ -1,6 +1,7 @@
 import type { Finding } from '@/core/checks/finding'
 import type { ProjectReference } from '@/core/document/schema'
 import type { EarlyMesh } from '@/core/formats/early-mesh'
+import type { FoundPair } from '@/core/fit/found-pairs'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { BuildView, Comparison, EffectView } from '@/worker/views'
 import type { Slice } from './slice'
@@ -39,6 +40,8 @@ export interface Results {
   build: BuildView | undefined
   ledger: LedgerRow[]
   findings: Finding[] | undefined
+  /** What lies beside each other without a row. */
+  pairs: FoundPair[]
   building: Progress | undefined
   failure: string | undefined
   importing: Importing | undefined
@@ -60,6 +63,7 @@ export const resultsSlice: Slice<ResultsSlice> = (set) => ({
   build: undefined,
   ledger: [],
   findings: undefined,
+  pairs: [],
   building: undefined,
   failure: undefined,
   importing: undefined,
