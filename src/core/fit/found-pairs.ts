@@ -29,6 +29,8 @@ const NEAR = 1
 const OVER = 3
 /** They look at each other: the cosine between them. */
 const OPPOSITE = -0.7
+/** Gaps that differ by less than this are the same, mm. */
+const LESS = 0.01
 /** A pair of things with more than this many triangles beside each other is left alone. */
 const MOST = 400_000
 
@@ -49,7 +51,7 @@ interface Body {
 
 /**
  * Pairs of parts, and of parts and fitted items, that have faces beside each other which no row is about: for each pair
- * of things the two faces that are nearest, the narrowest first.
+ * of things the two faces that are nearest, if they are nearer than rows of the two ask for; the narrowest first.
  */
 export function foundPairs({ parts, references, rows }: Pick<Build, 'parts' | 'references' | 'rows'>): FoundPair[] {
   const bodies = [
@@ -139,14 +141,13 @@ interface Beside {
 }
 
 function nearestFaces(a: Body, b: Body, rows: readonly RowSpec[]): FoundPair | undefined {
-  const pairs = besides(a, b)
+  const about = rows.filter(({ a: s, b: t }) => (isAbout(s, a) && isAbout(t, b)) || (isAbout(t, a) && isAbout(s, b)))
   const watched = ([f, g]: [number, number]) =>
-    rows.some(({ a: s, b: t }) => {
-      const either = (x: Selector, y: Selector) => isAbout(x, a) && isAbout(y, b) && (a.meant(x, f) || b.meant(y, g))
-      return either(s, t) || either(t, s)
-    })
-  const good = pairs
-    .filter((p) => extent(p) >= OVER && !watched(p.faces))
+    about.some(({ a: s, b: t }) => [s, t].some((x) => a.meant(x, f) || b.meant(x, g)))
+  // Where the two have rows already, only what is tighter than these ask for is news.
+  const least = Math.min(...about.map((r) => r.wanted)) - LESS
+  const good = besides(a, b)
+    .filter((p) => extent(p) >= OVER && Math.sqrt(p.squared) < least && !watched(p.faces))
     .sort((p, q) => p.squared - q.squared || extent(q) - extent(p))
   for (const pair of good) {
     const ends = [a.kept(pair.faces[0], pair.at[0]), b.kept(pair.faces[1], pair.at[1])] as const

@@ -20,7 +20,7 @@ export function FoundPairs() {
   const watch = (some: readonly FoundPair[]) =>
     edit(together(...some.map((p) => setRow(newRow(newId(), p.ends, p.gap)))))
   return (
-    <section aria-label="Beside each other, without a row">
+    <section aria-label="Beside each other, without a row" className="pt-3">
       <Heading aside={`${pairs.length}`}>Without a row</Heading>
       <p className="text-[14px] text-soft">Faces nearer than {formatGap(1, unit)} that nobody asked to be watched.</p>
       <ul className="text-[15px] leading-snug">
