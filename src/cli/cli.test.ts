@@ -193,3 +193,28 @@ test('bad input ends with 2 and says what would do', () => {
 test('a wall through a fitted item ends with 1', () => {
   expect(anorak('case', BOARD, '--clearance', '0.55', '--wall', 'twelve', '--out', join(out, 'bad')).code).toBe(1)
 })
+
+test('variants are compared, exported under their names, and built one by one', () => {
+  const file = join(out, 'bracket.json')
+  const project = {
+    format: 'anorak-project',
+    version: 4,
+    name: 'Vent plate',
+    numbers: [{ id: 'n', name: 'thick', formula: '6' }],
+    steps: [{ id: 'plate', kind: 'solid', fields: { width: '40', depth: '30', height: 'thick' } }],
+    variants: [{ id: 'v', name: 'Thin', numbers: { n: '4' } }],
+    parts: { plate: { count: 2 } },
+  }
+  writeFileSync(file, JSON.stringify(project))
+  const compared = anorak('variants', file, '--out', join(out, 'both'), '--json')
+  expect(compared.code).toBe(0)
+  const report = compared.json() as unknown as { variants: { name: string; volume_mm3: number; taken_mm3: number }[]; written: string[] } // prettier-ignore
+  expect(report.variants.map((v) => [v.name, v.volume_mm3, v.taken_mm3])).toEqual([
+    ['as drawn', 14400, 0],
+    ['Thin', 9600, 2400],
+  ])
+  expect(report.written).toEqual(['vent-plate-part.stl', 'vent-plate.3mf', 'vent-plate-thin-part.stl', 'vent-plate-thin.3mf']) // prettier-ignore
+  const thin = anorak('check', file, '--variant', 'Thin', '--json').json() as unknown as { variant: string; parts: { volume_mm3: number; count: number }[] } // prettier-ignore
+  expect(thin).toMatchObject({ variant: 'Thin', parts: [{ volume_mm3: 4800, count: 2 }] })
+  expect(anorak('check', file, '--variant', 'Thick').error).toContain('There are as drawn, Thin.')
+})

@@ -1,18 +1,28 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { basename, extname, join } from 'node:path'
 import { randomUUID } from 'node:crypto'
-import type { Build, Quality } from '../core/built/built'
+import type { Build, BuiltPart, Quality } from '../core/built/built'
 import { Builder } from '../core/sheet/builder'
+import { compareVariants } from '../core/sheet/compare-variants'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import { emptyProject, type Project, makeReference } from '../core/document/schema'
-import { exportFiles, type ExportedPart, listExport } from '../core/formats/export-parts'
+import { AS_DRAWN, inHand, variantInHand } from '../core/document/variants'
+import {
+  exportFiles,
+  exportWishes,
+  type ExportedPart,
+  type ExportWishes,
+  listExport,
+} from '../core/formats/export-parts'
 import { safeFileName } from '../core/formats/file-names'
 import { packProject, PROJECT_ENDING } from '../core/formats/project-file'
 import { type FoundPair, foundPairs } from '../core/fit/found-pairs'
 import { measureLedger, type LedgerRow } from '../core/fit/ledger'
 import { Kernel } from '../core/kernel/kernel'
+import { boxOfPositions } from '../core/geometry/vec'
 import type { Arrangement } from '../core/print/arrange'
+import { type ListedPart, partList } from '../core/print/part-list'
 import type { ImportedModel } from '../core/references/model'
 import { resolveReference } from '../core/references/resolve'
 import { raise } from '../core/result'
@@ -86,14 +96,52 @@ function leftOut(model: ImportedModel, names: readonly string[]): Record<string,
   return states
 }
 
-export async function runBuild(file: string, options: { place: Arrangement; out: string; quality: Quality }) {
+export async function runBuild(
+  file: string,
+  { variant, ...options }: { place: Arrangement; out: string; quality: Quality; variant: string | undefined },
+) {
   const { project, models } = await loadProject(file)
-  return buildAndReport(project, models, { ...options, notes: [] })
+  return buildAndReport(withVariant(project, variant), models, { ...options, notes: [] })
 }
 
-export async function runCheck(file: string) {
+export async function runCheck(file: string, variant: string | undefined) {
   const { project, models } = await loadProject(file)
-  return buildAndReport(project, models, { place: 'bed', quality: 'export', notes: [] })
+  return buildAndReport(withVariant(project, variant), models, { place: 'bed', quality: 'export', notes: [] })
+}
+
+/** Every variant, and the project as it is drawn: what each comes to, and with a folder their files. */
+export async function runVariants(file: string, options: { place: Arrangement; out: string | undefined }) {
+  const { project, models } = await loadProject(file)
+  const kernel = await Kernel.load()
+  const builds = await compareVariants(kernel, new Builder(kernel), project, models, 'export')
+  const written = builds.flatMap(
+    ({ id, parts }) =>
+    options.out === undefined ? [] : writeParts(options.out, parts, exportWishes(inHand(id || undefined)(project), options.place)), // prettier-ignore
+  )
+  return {
+    project: project.name,
+    variants: builds.map((b) => ({
+      name: b.name,
+      parts: b.listed.map(listedEntry),
+      volume_mm3: round(b.total.volume),
+      mass_g: b.total.mass === undefined ? null : round(b.total.mass),
+      added_mm3: round(b.differs?.added?.volume ?? 0),
+      taken_mm3: round(b.differs?.taken?.volume ?? 0),
+      ledger: b.ledger.map(ledgerEntry),
+      problems: b.problems,
+    })),
+    written,
+    blocked: builds.some((b) => b.problems > 0 || b.ledger.some((r) => r.verdict === 'tight' || r.verdict === 'lost')),
+  }
+}
+
+/** A project with the variant of that name in hand; as it was saved, if none is named. */
+function withVariant(project: Project, name: string | undefined): Project {
+  if (name === undefined) return project
+  if (name === AS_DRAWN) return inHand(undefined)(project)
+  const found = project.variants.find((v) => v.name === name || v.id === name)
+  const names = [AS_DRAWN, ...project.variants.map((v) => v.name)].join(', ')
+  return found ? inHand(found.id)(project) : raise('no-variant', `There is no variant "${name}". There are ${names}.`)
 }
 
 interface ReportOptions {
@@ -111,14 +159,29 @@ async function buildAndReport(project: Project, models: ReadonlyMap<string, Impo
   const build = await builder.build(project, models, options.quality)
   const ledger = measureLedger(build)
   const findings = runChecks({ project, build, ledger, kernel })
-  const parts = listExport(build.parts, project.name, options.place, project.printer.bed)
+  const parts = listExport(build.parts, exportWishes(project, options.place))
+  const list = partList(
+    project,
+    build.parts.map((p) => ({ ...p, bounds: boxOfPositions(p.mesh.positions) })),
+  )
+  const weightOf = (id: string) => {
+    const { count, material, mass, middle } = list.parts.find((p) => p.id === id)!
+    return {
+      count,
+      material: material ?? null,
+      mass_g: mass === undefined ? null : round(mass),
+      middle_mm: middle.map(round),
+    }
+  }
   const written = options.out === undefined ? [] : writeAll(options.out, project, build, options)
   const problems = build.steps.flatMap((s) =>
     s.problems.map((p) => ({ step: s.id, kind: p.kind, field: p.field ?? null, message: p.message })),
   )
   return {
     project: project.name,
-    parts: parts.map(partEntry),
+    ...(variantInHand(project) ? { variant: variantInHand(project)!.name } : {}),
+    parts: parts.map((p) => ({ ...partEntry(p), ...weightOf(p.id) })),
+    mass_g: list.total.mass === undefined ? null : round(list.total.mass),
     ledger: ledger.map(ledgerEntry),
     without_row: foundPairs(build).map(pairEntry),
     findings: findings.map(findingEntry),
@@ -133,16 +196,28 @@ async function buildAndReport(project: Project, models: ReadonlyMap<string, Impo
 }
 
 function writeAll(out: string, project: Project, build: Build, options: ReportOptions): string[] {
+  const written = writeParts(out, build.parts, exportWishes(project, options.place))
+  if (!options.files) return written
+  const name = `${safeFileName(project.name)}${PROJECT_ENDING}`
+  writeFileSync(join(out, name), packProject({ project, files: options.files }))
+  return [...written, name]
+}
+
+function writeParts(out: string, parts: readonly BuiltPart[], wishes: ExportWishes): string[] {
   mkdirSync(out, { recursive: true })
-  const files = exportFiles(build.parts, project.name, options.place, project.printer.bed)
-  if (options.files)
-    files.push({
-      name: `${safeFileName(project.name)}${PROJECT_ENDING}`,
-      bytes: packProject({ project, files: options.files }),
-    })
+  const files = exportFiles(parts, wishes)
   for (const file of files) writeFileSync(join(out, file.name), file.bytes)
   return files.map((f) => f.name)
 }
+
+const listedEntry = (p: ListedPart) => ({
+  name: p.name,
+  count: p.count,
+  size_mm: p.size.map(round),
+  volume_mm3: round(p.volume),
+  material: p.material ?? null,
+  mass_g: p.mass === undefined ? null : round(p.mass),
+})
 
 const partEntry = (p: ExportedPart) => ({
   name: p.name,

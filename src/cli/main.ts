@@ -5,8 +5,10 @@ import { formatReport } from './report'
 const HELP = `anorak inspect FILE
 anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--posts] [--openings]
                        [--place bed|assembled] --out DIR
-anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled]
-anorak check PROJECT
+anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME]
+anorak check PROJECT [--variant NAME]
+anorak variants PROJECT [--out DIR] [--place bed|assembled]
+                   What the project comes to as drawn and in each variant; with --out the files of all of them.
 anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
 anorak schema      The JSON Schema of the project file.
 anorak trace PHOTO --corners "x,y x,y x,y x,y" --size 210x148 | --scale "x,y x,y" --size 140
@@ -32,6 +34,7 @@ async function main(): Promise<number> {
       posts: { type: 'boolean', default: false },
       openings: { type: 'boolean', default: false },
       place: { type: 'string', default: 'bed' },
+      variant: { type: 'string' },
       out: { type: 'string' },
       quality: { type: 'string', default: 'export' },
       corners: { type: 'string' },
@@ -91,13 +94,19 @@ async function main(): Promise<number> {
     }
     case 'build': {
       const { runBuild } = await import('./commands')
-      const report = await runBuild(file, { place, out, quality: values.quality })
+      const report = await runBuild(file, { place, out, quality: values.quality, variant: values.variant })
+      print(report)
+      return report.blocked ? 1 : 0
+    }
+    case 'variants': {
+      const { runVariants } = await import('./commands')
+      const report = await runVariants(file, { place, out: values.out })
       print(report)
       return report.blocked ? 1 : 0
     }
     case 'check': {
       const { runCheck } = await import('./commands')
-      const report = await runCheck(file)
+      const report = await runCheck(file, values.variant)
       print(report)
       return report.blocked ? 1 : 0
     }

@@ -1,7 +1,14 @@
 import * as Comlink from 'comlink'
 import type { Build, Quality } from '../core/built/built'
 import type { Project } from '../core/document/schema'
-import { type ExportedFile, type ExportedPart, exportFiles, listExport } from '../core/formats/export-parts'
+import { inVariant } from '../core/document/variants'
+import {
+  type ExportedFile,
+  type ExportedPart,
+  exportFiles,
+  exportWishes,
+  listExport,
+} from '../core/formats/export-parts'
 import { apply, turn } from '../core/geometry/placement'
 import { Kernel } from '../core/kernel/kernel'
 import type { ImportedOutline } from '../core/outlines/outline'
@@ -13,8 +20,10 @@ import { matchEdges } from '../core/references/board-edges'
 import { compareRevisions } from '../core/references/revision'
 import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
+import { compareVariants } from '../core/sheet/compare-variants'
 import type { BuildListener, BuildToCheck } from './check.worker'
-import { givingWay, Overtaken } from './give-way'
+import { breathe, givingWay, Overtaken } from './give-way'
+import { buffersOfVariants, type VariantView, variantViews } from './variant-views'
 import { buffersOfBuild, buffersOfEffect, effectView, meshesNotIn, shownItem, Views } from './make-views'
 import type { ChangeView, Comparison, EffectView, SentBuild } from './views'
 
@@ -27,7 +36,7 @@ const MOST_FOR_TRAITS = 200_000
 const models = new Map<string, ImportedModel>()
 const drawings = new Map<string, ImportedOutline>()
 const resolved = new ResolvedReferences(drawings)
-let builders: Promise<Record<'view' | 'export', Builder> & { kernel: Kernel }> | undefined
+let builders: Promise<Record<'view' | 'export' | 'variants', Builder> & { kernel: Kernel }> | undefined
 let latest = 0
 let checks: Comlink.Remote<BuildListener> | undefined
 let tell: OnProgress | undefined
@@ -40,6 +49,7 @@ const ready = () => {
     kernel,
     view: new Builder(kernel, resolved),
     export: new Builder(kernel, resolved),
+    variants: new Builder(kernel, resolved),
   }))
   return builders
 }
@@ -140,22 +150,30 @@ const worker = {
     return Comlink.transfer(effect, buffersOfEffect(effect))
   },
 
+  /** What the project comes to as it is drawn and in each of its variants, one beside the other. */
+  async variants(project: Project): Promise<VariantView[]> {
+    const { kernel, variants } = await ready()
+    const compared = await compareVariants(kernel, variants, project, models, 'view', breathe)
+    const views = variantViews(compared)
+    return Comlink.transfer(views, buffersOfVariants(views))
+  },
+
   /** Builds at export quality and lists what an export would hold. */
   async listExport(project: Project, arrangement: Arrangement): Promise<ExportedPart[]> {
     const build = await (await ready()).export.build(project, models, 'export')
-    return listExport(build.parts, project.name, arrangement, project.printer.bed)
+    return listExport(build.parts, exportWishes(project, arrangement))
   },
 
   async export(project: Project, arrangement: Arrangement): Promise<ExportedFile[]> {
     const build = await (await ready()).export.build(project, models, 'export')
-    return exportFiles(build.parts, project.name, arrangement, project.printer.bed)
+    return exportFiles(build.parts, exportWishes(project, arrangement))
   },
 }
 
 function forChecks(ticket: number, project: Project, build: Build): BuildToCheck {
   const parts = meshesNotIn(build.parts, checked)
   checked = new Set(build.parts.map((p) => p.key))
-  return { ticket, quality: build.quality, project, parts, rows: build.rows, steps: build.steps }
+  return { ticket, quality: build.quality, project: inVariant(project), parts, rows: build.rows, steps: build.steps }
 }
 
 export type BuildWorker = typeof worker

@@ -2,7 +2,7 @@
 const STRETCH = 12
 
 /** Lets messages in; unlike a timer it is not held back by the browser. */
-const breathe = (): Promise<void> =>
+export const breathe = (): Promise<void> =>
   new Promise((resolve) => {
     const { port1, port2 } = new MessageChannel()
     port1.onmessage = () => {

@@ -1,4 +1,5 @@
 import type { Placement } from '../geometry/placement'
+import type { Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
@@ -19,6 +20,8 @@ export interface BuiltPart {
   mesh: TaggedMesh
   /** mm3 */
   volume: number
+  /** The middle of its mass, mm. */
+  middle: Vec3
   /** Takes the part to the way it is printed. */
   print: Placement
 }

@@ -2,7 +2,7 @@ import { produce } from 'immer'
 import type { Block, Reach, Travel } from './items-schema'
 import type { KeptMeasure, OwnRow } from './measure-schema'
 import type { PlacingMove } from './placing-schema'
-import type { Project, ProjectReading, ProjectReference, ProjectStep } from './schema'
+import type { PartSettings, Project, ProjectNumber, ProjectReading, ProjectReference, ProjectStep } from './schema'
 
 /** An edit makes a new document and leaves the old one as it is. */
 export type Edit = (project: Project) => Project
@@ -21,7 +21,11 @@ export const setGap = (fit: keyof Project['printer']['gaps'], perSide: number): 
 export const addStep = (step: ProjectStep, at?: number): Edit =>
   produce((p) => void p.steps.splice(at ?? p.steps.length, 0, step))
 
-export const removeStep = (id: string): Edit => produce((p) => void (p.steps = p.steps.filter((s) => s.id !== id)))
+export const removeStep = (id: string): Edit =>
+  produce((p) => {
+    p.steps = p.steps.filter((s) => s.id !== id)
+    for (const variant of p.variants) delete variant.off[id]
+  })
 
 const editStep = (id: string, change: (step: ProjectStep) => void): Edit =>
   produce((p) => {
@@ -124,9 +128,20 @@ export const setNumber = (id: string, name: string, formula: string): Edit =>
   })
 
 export const removeNumber = (id: string): Edit =>
-  produce((p) => void (p.numbers = p.numbers.filter((n) => n.id !== id)))
+  produce((p) => {
+    p.numbers = p.numbers.filter((n) => n.id !== id)
+    for (const variant of p.variants) delete variant.numbers[id]
+  })
 
-export const setPart = (id: string, change: { name?: string; color?: string }): Edit =>
+/** Between which a number is tried; no more without a range. */
+export const setRange = (id: string, range: ProjectNumber['range']): Edit =>
+  produce((p) => {
+    const number = p.numbers.find((n) => n.id === id)
+    if (number && range) number.range = range
+    else delete number?.range
+  })
+
+export const setPart = (id: string, change: PartSettings): Edit =>
   produce((p) => void (p.parts[id] = { ...p.parts[id], ...change }))
 
 /** Several edits as one. */

@@ -6,7 +6,11 @@ type Change = (formula: string) => string
 /** The project with every formula changed that is not a step's: of numbers, rows, moves, items, blocks and photos. */
 export const mapFormulas = (project: Project, change: Change): Project =>
   produce(project, (p) => {
-    for (const n of p.numbers) n.formula = change(n.formula)
+    for (const n of p.numbers) {
+      n.formula = change(n.formula)
+      if (n.range) n.range = { from: change(n.range.from), to: change(n.range.to) }
+    }
+    for (const { numbers } of p.variants) for (const id of Object.keys(numbers)) numbers[id] = change(numbers[id]!)
     for (const row of p.rows) {
       row.wanted = change(row.wanted)
       row.tolerance = change(row.tolerance)

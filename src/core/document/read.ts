@@ -42,6 +42,7 @@ const MOST: Readonly<Record<string, number>> = {
   steps: 2000,
   measures: 200,
   rows: 200,
+  variants: 50,
 }
 
 function tooMany(raw: object): string | undefined {

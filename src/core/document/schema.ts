@@ -4,6 +4,8 @@ import { photoSchema } from './photo-schema'
 import { blockSchema, reachSchema, travelSchema } from './items-schema'
 import { measureSchema, rowSchema } from './measure-schema'
 import { moveSchema } from './placing-schema'
+import { MATERIALS, type Material } from '../units/materials'
+import { variantSchema } from './variants-schema'
 
 /** The version this program writes. Older files are brought up to it by `migrations.ts`. */
 export const FORMAT_VERSION = 4
@@ -88,6 +90,20 @@ export const numberSchema = z.object({
   id,
   name: z.string().regex(FORMULA_NAME, 'letters, digits and _, beginning with a letter'),
   formula,
+  /** Between which it is tried. */
+  range: z.object({ from: formula, to: formula }).optional(),
+})
+
+/** What the maker says of a part. */
+export const partSchema = z.object({
+  name: name.optional(),
+  color: color.optional(),
+  /** What it is printed of; what the printer has in, if absent. */
+  material: z.enum(Object.keys(MATERIALS) as [Material, ...Material[]]).optional(),
+  /** How many of it are printed. */
+  count: z.number().int().min(1).max(999).optional(),
+  /** Parts of the same word belong together. */
+  group: z.string().trim().max(60).optional(),
 })
 
 export const readingSchema = z.object({
@@ -135,14 +151,19 @@ export const projectSchema = z.object({
   measures: z.array(measureSchema).max(200).default([]),
   /** Gaps that the maker wants watched, besides those that steps have watched. */
   rows: z.array(rowSchema).max(200).default([]),
-  /** Names and colours the maker gave to parts, by part id. */
-  parts: z.record(z.string(), z.object({ name: name.optional(), color: color.optional() })).default({}),
+  /** What the maker says of parts, by part id. */
+  parts: z.record(z.string(), partSchema).default({}),
+  /** Versions of the project that lie beside it. */
+  variants: z.array(variantSchema).max(50).default([]),
+  /** The variant in hand; the project as it is drawn, if absent. */
+  variant: id.optional(),
 })
 
 export type Project = z.infer<typeof projectSchema>
 export type Printer = z.infer<typeof printerSchema>
 export type ProjectReference = z.infer<typeof referenceSchema>
 export type ProjectOutline = z.infer<typeof outlineSchema>
+export type PartSettings = z.infer<typeof partSchema>
 export type ProjectNumber = z.infer<typeof numberSchema>
 export type ProjectReading = z.infer<typeof readingSchema>
 export type ProjectStep = z.infer<typeof stepSchema>

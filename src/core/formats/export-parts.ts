@@ -1,7 +1,10 @@
 import type { BuiltPart } from '../built/built'
+import type { Project } from '../document/schema'
+import { variantInHand } from '../document/variants'
 import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arrangement } from '../print/arrange'
+import { countsOf } from '../print/part-list'
 import { isClosed } from '../mesh/facts'
 import { safeFileName, uniqueNames } from './file-names'
 import { writeStl } from './stl/write-stl'
@@ -23,15 +26,30 @@ export interface ExportedFile {
   bytes: Uint8Array
 }
 
+/** What is exported, and how it stands. */
+export interface ExportWishes {
+  /** What the files are called after. */
+  title: string
+  arrangement: Arrangement
+  bed: readonly [number, number, number]
+  /** How many of a part there are on the bed, by its id. */
+  counts?: Readonly<Record<string, number>>
+}
+
+/** A project is exported under its name and that of its variant in hand. */
+export const exportWishes = (project: Project, arrangement: Arrangement): ExportWishes => {
+  const variant = variantInHand(project)
+  const title = variant ? `${project.name} ${variant.name}` : project.name
+  return { title, arrangement, bed: project.printer.bed, counts: countsOf(project) }
+}
+
 /** What an export will hold: names, sizes and volumes, before any file is written. */
 export function listExport(
   parts: readonly BuiltPart[],
-  projectName: string,
-  arrangement: Arrangement,
-  bed: readonly [number, number, number],
+  { title, arrangement, bed, counts }: ExportWishes,
 ): ExportedPart[] {
-  const placements = arrange(parts, arrangement, bed)
-  const files = uniqueNames(parts.map((p) => safeFileName(projectName, p.name)))
+  const placements = arrange(parts, arrangement, bed, counts)
+  const files = uniqueNames(parts.map((p) => safeFileName(title, p.name)))
   return parts.map((part, i) => ({
     id: part.id,
     name: part.name,
@@ -39,24 +57,20 @@ export function listExport(
     triangles: part.mesh.indices.length / 3,
     closed: isClosed(part.mesh.positions, part.mesh.indices),
     volume: part.volume,
-    bounds: boxOfPositions(placePositions(placements[i]!, part.mesh.positions)),
+    bounds: boxOfPositions(placePositions(placements[i]![0]!, part.mesh.positions)),
   }))
 }
 
-/** Binary STL for each part and one 3MF for all. */
-export function exportFiles(
-  parts: readonly BuiltPart[],
-  projectName: string,
-  arrangement: Arrangement,
-  bed: readonly [number, number, number],
-): ExportedFile[] {
-  const placements = arrange(parts, arrangement, bed)
-  const list = listExport(parts, projectName, arrangement, bed)
+/** Binary STL for each part and one 3MF for all, in which each stands as often as it is printed. */
+export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
+  const { title, arrangement, bed, counts } = wishes
+  const placements = arrange(parts, arrangement, bed, counts)
+  const list = listExport(parts, wishes)
   const stl = parts.map((part, i) => ({
     name: list[i]!.file,
     bytes: writeStl(
-      { positions: placePositions(placements[i]!, part.mesh.positions), indices: part.mesh.indices },
-      `${projectName}, ${part.name}`,
+      { positions: placePositions(placements[i]![0]!, part.mesh.positions), indices: part.mesh.indices },
+      `${title}, ${part.name}`,
     ),
   }))
   const objects = parts.map((part, i) => ({
@@ -64,7 +78,7 @@ export function exportFiles(
     color: part.color,
     positions: part.mesh.positions,
     indices: part.mesh.indices,
-    placement: placements[i]!,
+    placements: placements[i]!,
   }))
-  return [...stl, { name: `${safeFileName(projectName)}.3mf`, bytes: write3mf(objects, projectName) }]
+  return [...stl, { name: `${safeFileName(title)}.3mf`, bytes: write3mf(objects, title) }]
 }

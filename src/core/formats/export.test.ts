@@ -5,6 +5,9 @@ import { PLAIN, read, simpleBoard, stepBytes, wrapped } from '../../../tests/sup
 import { Builder } from '../sheet/builder'
 import { Kernel } from '../kernel/kernel'
 import { meshFacts } from '../mesh/facts'
+import { placePositions } from '../geometry/placement'
+import { boxOfPositions } from '../geometry/vec'
+import { arrange } from '../print/arrange'
 import { exportFiles, listExport } from './export-parts'
 import { safeFileName, uniqueNames } from './file-names'
 import { packProject, unpackProject } from './project-file'
@@ -40,8 +43,8 @@ function read3mf(bytes: Uint8Array) {
 
 test('an STL read by another reader has the same volume and lies on the bed', async () => {
   const { project, built } = await parts()
-  const files = exportFiles(built, project.name, 'bed', BED)
-  const list = listExport(built, project.name, 'bed', BED)
+  const files = exportFiles(built, { title: project.name, arrangement: 'bed', bed: BED })
+  const list = listExport(built, { title: project.name, arrangement: 'bed', bed: BED })
   for (const entry of list) {
     const bytes = files.find((f) => f.name === entry.file)!.bytes
     const geometry = new STLLoader().parse(bytes.buffer as ArrayBuffer)
@@ -63,7 +66,10 @@ test('an STL read by another reader has the same volume and lies on the bed', as
 
 test('a 3MF has unit, names and colours, and its objects placed apart', async () => {
   const { project, built } = await parts()
-  const model = read3mf(exportFiles(built, project.name, 'bed', BED).find((f) => f.name === 'rain-shed.3mf')!.bytes)
+  const model = read3mf(
+    exportFiles(built, { title: project.name, arrangement: 'bed', bed: BED }).find((f) => f.name === 'rain-shed.3mf')!
+      .bytes,
+  )
   expect(model.unit).toBe('millimeter')
   expect(model.bases).toEqual(built.map((p) => [p.name, `${p.color.toUpperCase()}FF`]))
   expect(model.objects.map((o) => o.name)).toEqual(['Base', 'Lid'])
@@ -76,9 +82,28 @@ test('a 3MF has unit, names and colours, and its objects placed apart', async ()
   expect(model.items.map((t) => Math.round(t[8]!))).toEqual([1, -1])
 })
 
+test('as many of a part stand on the bed as are printed, in rows, none on another; its STL is of one', async () => {
+  const { project, built } = await parts()
+  const [base, lid] = built
+  const counts = { [base!.id]: 3, [lid!.id]: 2 }
+  const files = exportFiles(built, { title: project.name, arrangement: 'bed', bed: BED, counts })
+  expect(files.map((f) => f.name.split('.')[1])).toEqual(['stl', 'stl', '3mf'])
+  const { items, objects } = read3mf(files.at(-1)!.bytes)
+  expect([items.length, objects.length]).toEqual([5, 2])
+  const boxes = arrange(built, 'bed', BED, counts).flatMap((places, i) =>
+    places.map((m) => boxOfPositions(placePositions(m, built[i]!.mesh.positions))),
+  )
+  for (const [i, a] of boxes.entries()) {
+    expect(a.min[0]).toBeGreaterThanOrEqual(0)
+    expect(a.max[0]).toBeLessThanOrEqual(BED[0])
+    for (const b of boxes.slice(i + 1))
+      expect([0, 1].some((k) => a.max[k]! + 4.9 < b.min[k]! || b.max[k]! + 4.9 < a.min[k]!)).toBe(true)
+  }
+})
+
 test('as they belong together, the parts stay where they are', async () => {
   const { project, built } = await parts()
-  const list = listExport(built, project.name, 'assembled', BED)
+  const list = listExport(built, { title: project.name, arrangement: 'assembled', bed: BED })
   expect(list[0]!.bounds.max[2]).toBeGreaterThan(list[1]!.bounds.min[2])
 })
 

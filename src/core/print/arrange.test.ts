@@ -9,6 +9,7 @@ const part = (size: [number, number, number], print = IDENTITY): BuiltPart => ({
   color: '#9db096',
   key: 'k',
   volume: 1,
+  middle: [0, 0, 0],
   print,
   mesh: {
     positions: Float32Array.from([0, 0, 5, size[0], size[1], 5 + size[2]]),
@@ -18,7 +19,7 @@ const part = (size: [number, number, number], print = IDENTITY): BuiltPart => ({
   },
 })
 const boxes = (parts: BuiltPart[]) =>
-  arrange(parts, 'bed', [220, 200, 250]).map((m, i) => boxOfPositions(placePositions(m, parts[i]!.mesh.positions)))
+  arrange(parts, 'bed', [220, 200, 250]).map(([m], i) => boxOfPositions(placePositions(m!, parts[i]!.mesh.positions)))
 
 test('on the bed parts lie on the ground, apart from each other, in the middle', () => {
   const [a, b, c] = boxes([part([60, 40, 20]), part([30, 80, 10]), part([10, 10, 10])])
@@ -36,5 +37,5 @@ test('a part lies the way it is printed', () => {
 })
 
 test('assembled parts stay where they belong', () => {
-  expect(arrange([part([1, 1, 1]), part([2, 2, 2])], 'assembled', [220, 220, 250])).toEqual([IDENTITY, IDENTITY])
+  expect(arrange([part([1, 1, 1]), part([2, 2, 2])], 'assembled', [220, 220, 250])).toEqual([[IDENTITY], [IDENTITY]])
 })

@@ -1,4 +1,5 @@
 import type { Project } from '../document/schema'
+import { inVariant } from '../document/variants'
 import type { Board } from './board'
 import { readingFacts } from '../readings/reading'
 import type { Reference } from './resolve'
@@ -64,7 +65,7 @@ export function projectNames(
     tell(asFormulaName(reference.name), boardFacts(reference.board!))
     tell('board', boardFacts(reference.board!))
   }
-  const numbers = new Map(project.numbers.map((n) => [n.name, n]))
+  const numbers = new Map(inVariant(project).numbers.map((n) => [n.name, n]))
   const readings = new Map(project.readings.map((r) => [r.name, r]))
   /** Of numbers that came to nothing; forgotten when more becomes known. */
   const failed = new Map<string, Result<Known>>()

@@ -2,12 +2,14 @@ import type { Build, BuiltPart, Quality, StepReport } from '../built/built'
 import { QUALITY } from '../built/built'
 import { contentKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
+import { inVariant } from '../document/variants'
 import { type Pointable, pointable } from '../faces/resolve'
 import type { FlatUnion } from '../faces/silhouette'
 import { IDENTITY, type Placement } from '../geometry/placement'
-import type { Vec2 } from '../geometry/vec'
+import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
 import type { TaggedMesh } from '../kernel/surface'
+import { sizes } from '../mesh/facts'
 import type { ImportedModel } from '../references/model'
 import { projectNames } from '../references/names'
 import { ResolvedReferences } from '../references/resolved-references'
@@ -24,6 +26,7 @@ import { type Made, StepCache } from './step-cache'
 interface Read {
   mesh: TaggedMesh
   volume: number
+  middle: Vec3
   on?: Pointable
 }
 
@@ -60,15 +63,17 @@ export class Builder {
   }
 
   /**
+   * The variant in hand is what is built.
    * @param models imported files by SHA-256
    * @param pause awaited between steps; throws to give the build up
    */
   async build(
-    project: Project,
+    document: Project,
     models: ReadonlyMap<string, ImportedModel>,
     quality: Quality,
     pause: () => Promise<void> | void = () => {},
   ): Promise<Build> {
+    const project = inVariant(document)
     const references = this.references.all(project, models, this.kernel)
     const names = projectNames(project, references, namesToCome(project.steps))
     const run: Run = {
@@ -202,10 +207,14 @@ export class Builder {
   }
 
   private read({ key, solid }: PartState): Read {
-    const known = this.used.get(key) ??
-      this.meshes.get(key) ?? { mesh: this.kernel.read(solid), volume: solid.volume() }
+    const known = this.used.get(key) ?? this.meshes.get(key) ?? this.readAnew(solid)
     this.used.set(key, known)
     return known
+  }
+
+  private readAnew(solid: PartState['solid']): Read {
+    const mesh = this.kernel.read(solid)
+    return { mesh, volume: solid.volume(), middle: sizes(mesh.positions, mesh.indices).middle }
   }
 
   /** A part as it is at some point of the sheet, for picks on it. */
@@ -218,9 +227,9 @@ export class Builder {
   }
 
   private finish(part: PartState): BuiltPart {
-    const { mesh, volume } = this.read(part)
+    const { mesh, volume, middle } = this.read(part)
     const { id, name, color, key, print } = part
-    return { id, name, color, key, mesh, volume, print }
+    return { id, name, color, key, mesh, volume, middle, print }
   }
 
   /**
@@ -240,6 +249,11 @@ export class Builder {
   }
 
   private readonly flatUnion: FlatUnion = (polygons, simplify) => this.kernel.flatUnion(polygons, simplify)
+
+  /** The parts of the last build as solids; whoever keeps one beyond the next build owns it. */
+  lastParts(): ReadonlyMap<string, PartState> {
+    return new Map(this.last.map((p) => [p.id, p]))
+  }
 
   /** What a step of the last build adds to the parts before it and takes from them. */
   effectOf(step: string): Effect {

@@ -69,6 +69,32 @@ function inFormulas(project: Project, change: (formula: string) => string): Proj
   return { ...changed, steps: changed.steps.map((s) => inStep(s, change)) }
 }
 
+/** Where a name stands in formulas: in which numbers, by name, in which steps, by id, and whether anywhere else. */
+export interface Uses {
+  numbers: string[]
+  steps: string[]
+  elsewhere: boolean
+}
+
+export function usesOf(project: Project, name: string): Uses {
+  let seen = false
+  const pattern = new RegExp(`(?<![\\w.])${name}(?![\\w.(])`)
+  const look = (formula: string) => {
+    seen ||= pattern.test(formula)
+    return formula
+  }
+  const isIn = (where: () => unknown) => {
+    seen = false
+    where()
+    return seen
+  }
+  return {
+    numbers: project.numbers.filter((n) => pattern.test(n.formula)).map((n) => n.name),
+    steps: project.steps.filter((s) => isIn(() => inStep(s, look))).map((s) => s.id),
+    elsewhere: isIn(() => mapFormulas({ ...project, numbers: [], variants: [] }, look)),
+  }
+}
+
 function inStep(step: ProjectStep, change: (formula: string) => string): ProjectStep {
   const kind = stepKindNamed(step.kind)
   if (!kind || !fieldsSchema(kind).safeParse(step.fields).success) return step

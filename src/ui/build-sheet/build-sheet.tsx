@@ -9,9 +9,10 @@ import { NameInput } from '../primitives/name-input'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
 import { AddStep } from './add-step'
-import { useDocument, useProject } from '../store/store'
+import { useDocument, useProject, useShownDocument } from '../store/store'
 import { Numbers } from './numbers'
 import { StepLine } from './step-line'
+import { VariantInHand } from './variant-in-hand'
 
 /** A sheet of so many steps can be folded by part. */
 const MANY = 6
@@ -20,7 +21,7 @@ const NONE: { id: string; name: string; color: string }[] = []
 
 /** The build sheet: the model as numbered sentences. */
 export function BuildSheet() {
-  const { steps } = useDocument()
+  const { steps } = useShownDocument()
   const build = useProject((s) => s.build)
   const edit = useProject((s) => s.edit)
   const open = useProject((s) => s.drawing?.step)
@@ -44,6 +45,7 @@ export function BuildSheet() {
   return (
     <>
       <Heading aside={`${steps.length} ${steps.length === 1 ? 'step' : 'steps'}`}>Build sheet</Heading>
+      <VariantInHand />
       {steps.length === 0 && <EmptySheet />}
       {foldable && (
         <p className="pt-1 text-[14px] text-soft">

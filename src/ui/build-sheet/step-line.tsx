@@ -1,8 +1,10 @@
 'use client'
 import { MoreHorizontal } from 'lucide-react'
 import { memo, useState } from 'react'
-import { duplicateStep, moveStep, nameStep, removeStep, setOff } from '@/core/document/edits'
+import { duplicateStep, moveStep, nameStep, removeStep } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
+import { setOffIn, switchStep, variantInHand } from '@/core/document/variants'
+import type { Variant } from '@/core/document/variants-schema'
 import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
 import type { StepView } from '@/worker/views'
 import { newId } from '../new-id'
@@ -57,6 +59,7 @@ function StepName({ step }: { step: ProjectStep }) {
 
 function StepMenu({ step }: { step: ProjectStep }) {
   const edit = useProject((s) => s.edit)
+  const variant = useProject((s) => variantInHand(s.history.present))
   const [naming, setNaming] = useState(false)
   if (naming)
     return (
@@ -74,8 +77,13 @@ function StepMenu({ step }: { step: ProjectStep }) {
         }}
       />
     )
+  const onlyHere = ({ id, name }: Variant): [string, () => void] => [
+    `Switch ${step.off ? 'on' : 'off'} in ${name} only`,
+    () => edit(setOffIn(id, step.id, !step.off)),
+  ]
   const acts: [string, () => void][] = [
-    [step.off ? 'Switch on' : 'Switch off', () => edit(setOff(step.id, !step.off))],
+    [step.off ? 'Switch on' : 'Switch off', () => edit(switchStep(step.id, !step.off))],
+    ...(variant && variant.off[step.id] === undefined ? [onlyHere(variant)] : []),
     ['Name it', () => setNaming(true)],
     ['Do it twice', () => edit(duplicateStep(step.id, newId()))],
     ['Move up', () => edit(moveStep(step.id, -1))],

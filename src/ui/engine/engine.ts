@@ -147,6 +147,11 @@ export class Engine {
     return this.builder.effectOf(step)
   }
 
+  /** What the project comes to in each of its variants. */
+  variants(project: Project) {
+    return this.builder.variants(project)
+  }
+
   listExport(project: Project, arrangement: Arrangement) {
     return this.builder.listExport(project, arrangement)
   }

@@ -12,7 +12,15 @@ const report = (id: string, clear: number): StepView => ({
   key: `${id} ${clear}`,
 })
 const reference = (key: string) => ({ key, id: 'r', name: 'Board', items: [], candidates: [] }) as never
-const part = (key: string, name = 'Base') => ({ id: 'base', name, color: '#fff', key, volume: 1, print: [] })
+const part = (key: string, name = 'Base') => ({
+  id: 'base',
+  name,
+  color: '#fff',
+  key,
+  volume: 1,
+  middle: [0, 0, 0] as const,
+  print: [],
+})
 const body = { surfaces: [] } as never
 const build = (clear: number, change: Partial<SentBuild> = {}): SentBuild => ({
   quality: 'view',

@@ -1,7 +1,7 @@
 'use client'
 import { setFlats } from '@/core/document/edits'
 import { byFlats, describeRounds, isCoarse } from '@/core/references/describe-rounds'
-import { massOf, type Material, MATERIALS } from '@/core/references/materials'
+import { massOf, type Material, MATERIALS } from '@/core/units/materials'
 import { formatLength } from '@/core/units/length'
 import type { ItemView } from '@/worker/views'
 import { ItemTraits } from './item-traits'

@@ -16,7 +16,8 @@ export function OwnRowSentence({ row, between }: { row: OwnRow; between: string 
   return (
     <p className="text-[14px] leading-snug text-soft">
       These should be{' '}
-      {row.rule !== 'touch' &&
+      {
+        row.rule !== 'touch' &&
         <LengthFigure label={`Gap wanted between ${between}`} formula={row.wanted} least={0} onChange={(wanted) => change({ wanted })} /> // prettier-ignore
       }{' '}
       <Choose

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react'
 import { setGap, setPrinter } from '@/core/document/edits'
 import type { Printer } from '@/core/document/schema'
+import { allVariants, AS_DRAWN, variantInHand } from '@/core/document/variants'
 import type { ExportedPart } from '@/core/formats/export-parts'
 import { boxSize } from '@/core/geometry/vec'
 import type { Arrangement } from '@/core/print/arrange'
@@ -141,6 +142,9 @@ function Export() {
   const engine = useEngine()
   const build = useProject((s) => s.build)
   const [arrangement, setArrangement] = useState<Arrangement>('bed')
+  const [all, setAll] = useState(false)
+  const variant = variantInHand(document)
+  const versions = document.variants.length + 1
   const [state, setState] = useState<{ list?: ExportedPart[]; busy: boolean; error?: string }>({ busy: true })
   useEffect(() => {
     let current = true
@@ -154,9 +158,10 @@ function Export() {
   }, [engine, document, arrangement, build])
   const save = async (ending: string) => {
     setState((s) => ({ ...s, busy: true }))
-    const files = await engine.export(document, arrangement)
-    for (const file of files.filter((f) => f.name.endsWith(ending)))
-      download(file.name, file.bytes as BlobPart, ending === '.3mf' ? 'model/3mf' : 'model/stl')
+    const versions = all ? allVariants(document).map((v) => v.project) : [document]
+    for (const version of versions)
+      for (const file of (await engine.export(version, arrangement)).filter((f) => f.name.endsWith(ending)))
+        download(file.name, file.bytes as BlobPart, ending === '.3mf' ? 'model/3mf' : 'model/stl')
     setState((s) => ({ ...s, busy: false }))
   }
   const { list } = state
@@ -195,6 +200,22 @@ function Export() {
               onChange={(v) => setArrangement(v as Arrangement)}
             />
             .
+            {versions > 1 && (
+              <>
+                {' '}
+                Saved is{' '}
+                <Choose
+                  label="Which variants are saved"
+                  value={all ? 'all' : 'hand'}
+                  options={{
+                    hand: `${variant?.name ?? AS_DRAWN} alone`,
+                    all: `all ${versions} versions, each by its name`,
+                  }}
+                  onChange={(which) => setAll(which === 'all')}
+                />
+                .
+              </>
+            )}
           </p>
           <p className="flex gap-4 py-1">
             <button
@@ -203,7 +224,7 @@ function Export() {
               className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
               onClick={() => void save('.3mf')}
             >
-              Save one 3MF
+              {all ? `Save ${versions} 3MF` : 'Save one 3MF'}
             </button>
             <button
               type="button"
@@ -211,7 +232,7 @@ function Export() {
               className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
               onClick={() => void save('.stl')}
             >
-              Save {list.length} STL
+              {all ? 'Save the STL of all' : `Save ${list.length} STL`}
             </button>
           </p>
           <p className="text-[14px] text-soft">All in millimetres, chords within 0.002 mm of their curves.</p>

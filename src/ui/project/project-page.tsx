@@ -11,6 +11,7 @@ import { shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
 import { Reports } from '../gather/reports'
 import { Ledger } from '../ledger/ledger'
+import { PartsPage } from '../parts/parts-page'
 import { PhotoDesk } from '../photo/photo-view'
 import { Print } from '../print/print'
 import { SceneHost } from '../scene/scene'
@@ -169,6 +170,7 @@ function Layout() {
 function LeftPage() {
   const place = useProject((s) => s.place)
   if (place === 'gather') return <Gather />
+  if (place === 'parts') return <PartsPage />
   if (place === 'print') return <Print />
   return <BuildSheet />
 }

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect } from 'react'
 import { formatCubed } from '@/core/units/length'
-import type { MaterialView } from '@/worker/views'
+import type { EffectView, MaterialView } from '@/worker/views'
 import { useEngine } from '../actions/actions-context'
 import { useDocument, useProject, useUnit } from '../store/store'
 import { ALL_HATCHES, type Hatch } from './hatched'
@@ -11,6 +11,12 @@ import type { SceneView } from './scene-view'
 function useStepInHand(): string | undefined {
   return useProject((s) => (s.place === 'shape' && !s.drawing && !s.photo ? s.inHand : undefined))
 }
+
+/** What is different in the variant that is held against the project as it is drawn. */
+const useDifference = () =>
+  useProject((s) =>
+    s.place === 'parts' && s.comparing ? s.variants?.find((v) => v.id === s.comparing)?.differs : undefined,
+  )
 
 /** Hatches what the step in hand adds and takes, as long as it is in hand. */
 export function useEffects(view: SceneView | undefined): void {
@@ -27,10 +33,12 @@ export function useEffects(view: SceneView | undefined): void {
       current = false
     }
   }, [step, build, engine, receive])
+  const differs = useDifference()
   useEffect(() => {
-    const hatched = ALL_HATCHES.flatMap((hatch) => (effect?.[hatch] ? [[hatch, effect[hatch].shown]] : []))
+    const shown = effect ?? differs
+    const hatched = ALL_HATCHES.flatMap((hatch) => (shown?.[hatch] ? [[hatch, shown[hatch].shown]] : []))
     view?.hatch(Object.fromEntries(hatched))
-  }, [view, effect])
+  }, [view, effect, differs])
 }
 
 const SWATCHES: Readonly<Record<Hatch, string | undefined>> = {
@@ -45,19 +53,26 @@ export function EffectLine() {
   const effect = useProject((s) => s.effect)
   const set = useProject((s) => s.set)
   const { steps } = useDocument()
+  const differs = useDifference()
   const number = steps.findIndex((s) => s.id === step) + 1
+  if (differs) return <Changes effect={differs} done={() => set({ comparing: undefined })} of="Against as drawn" />
   if (!step || number === 0 || effect?.step !== step || !ALL_HATCHES.some((hatch) => effect[hatch])) return null
+  return <Changes effect={effect} done={() => set({ inHand: undefined })} of={`Step ${number}`} />
+}
+
+function Changes({ effect, done, of }: { effect: EffectView; done: () => void; of: string }) {
   return (
     <div
       role="status"
       aria-label="What the step does"
       className="absolute top-3 left-4 z-[5] flex items-baseline gap-4 border-b border-rule bg-sheet px-2 py-0.5 text-[14px]"
     >
-      <span className="text-soft">Step {number}</span>
+      <span className="text-soft">{of}</span>
+      {!ALL_HATCHES.some((hatch) => effect[hatch]) && 'nothing differs'}
       {effect.added && <Said hatch="added" verb="adds" link="to" material={effect.added} />}
       {effect.taken && <Said hatch="taken" verb="takes" link="from" material={effect.taken} />}
       {effect.used && <Said hatch="used" verb="uses up" link="of" material={effect.used} />}
-      <button type="button" className="figure" onClick={() => set({ inHand: undefined })}>
+      <button type="button" className="figure" onClick={done}>
         done
       </button>
     </div>

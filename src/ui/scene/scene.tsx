@@ -4,6 +4,7 @@ import type { Pick } from '@/core/fit/picks'
 import { useEngine } from '../actions/actions-context'
 import { type Showing } from '../store/view-slice'
 import { useProject } from '../store/store'
+import { BesideNames, useBeside } from './beside'
 import { Dial } from './dial'
 import { EffectLine, useEffects } from './effect-line'
 import { FaceHandle } from './face-handle'
@@ -98,6 +99,7 @@ export function SceneHost({
       {view && !drawing && <Dial view={view} />}
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
+      {view && <BesideNames view={view} />}
       <EffectLine />
       {view && <FaceHandle view={view} />}
       <Working />
@@ -118,10 +120,21 @@ function useBodies(view: SceneView | undefined): void {
   // While things are gathered, the parts stand back.
   const usual: Showing = useProject((s) => (s.place === 'gather' || s.drawing ? 'ghost' : 'solid'))
   const keys = useRef(new Map<string, string>())
+  const beside = useBeside()
+  const shownBeside = useRef<typeof beside>(undefined)
+  const wasBeside = useRef(false)
   useEffect(() => {
     if (!view || !build) return
     const present = new Set<string>()
-    for (const part of build.parts) {
+    for (const variant of beside ?? [])
+      for (const part of variant.beside) {
+        const id = `beside:${variant.id}:${part.id}`
+        present.add(id)
+        if (shownBeside.current !== beside || !view.body(id)) view.put(id, part.shown)
+        view.dress(id, { color: part.color, showing: 'solid', reference: false })
+      }
+    shownBeside.current = beside
+    for (const part of beside ? [] : build.parts) {
       const id = `part:${part.id}`
       present.add(id)
       if (keys.current.get(id) !== part.key || !view.body(id)) {
@@ -130,7 +143,7 @@ function useBodies(view: SceneView | undefined): void {
       }
       view.dress(id, { color: part.color, showing: showing[id] ?? usual, reference: false })
     }
-    for (const reference of build.references)
+    for (const reference of beside ? [] : build.references)
       for (const item of reference.items) {
         const id = `item:${reference.id}:${item.id}`
         present.add(id)
@@ -165,8 +178,9 @@ function useBodies(view: SceneView | undefined): void {
     view.keepOnly(present)
     view.unpicked.setOutlines(build.outlines.map((o) => o.lines))
     view.draw()
-    if (present.size > 0 || build.outlines.length > 0) view.frame(false)
-  }, [view, build, showing, usual, swap])
+    if (present.size > 0 || build.outlines.length > 0) view.frame((beside !== undefined) !== wasBeside.current)
+    wasBeside.current = beside !== undefined
+  }, [view, build, showing, usual, swap, beside])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
 }
 

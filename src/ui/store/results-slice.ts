@@ -4,6 +4,7 @@ import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { FoundPair } from '@/core/fit/found-pairs'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { BuildView, Comparison, EffectView } from '@/worker/views'
+import type { VariantView } from '@/worker/variant-views'
 import type { Slice } from './slice'
 
 /** How far a build is that takes longer than a moment. */
@@ -42,6 +43,8 @@ export interface Results {
   findings: Finding[] | undefined
   /** What lies beside each other without a row. */
   pairs: FoundPair[]
+  /** What the variants come to, while they are looked at. */
+  variants: VariantView[] | undefined
   building: Progress | undefined
   failure: string | undefined
   importing: Importing | undefined
@@ -64,6 +67,7 @@ export const resultsSlice: Slice<ResultsSlice> = (set) => ({
   ledger: [],
   findings: undefined,
   pairs: [],
+  variants: undefined,
   building: undefined,
   failure: undefined,
   importing: undefined,

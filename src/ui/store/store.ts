@@ -1,6 +1,7 @@
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useMemo } from 'react'
 import { createStore, useStore } from 'zustand'
 import type { Project } from '@/core/document/schema'
+import { inVariant } from '@/core/document/variants'
 import type { OpenProject } from '../api'
 import { type DocumentSlice, documentSlice } from './document-slice'
 import { type ResultsSlice, resultsSlice } from './results-slice'
@@ -38,3 +39,9 @@ export function useProjectStore(): ProjectStore {
 export const useUnit = () => useProject((s) => s.history.present.unit)
 
 export const useDocument = (): Project => useProject((s) => s.history.present)
+
+/** The document with what is different in the variant in hand. */
+export function useShownDocument(): Project {
+  const document = useDocument()
+  return useMemo(() => inVariant(document), [document])
+}

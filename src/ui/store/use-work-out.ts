@@ -16,9 +16,9 @@ export const namesNow = (project: Project, built: KnownNames | undefined): Known
 function useNames(): KnownNames {
   const project = useDocument()
   const built = useProject((s) => s.build?.names)
-  const { numbers, readings, printer } = project
+  const { numbers, readings, printer, variants, variant } = project
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  return useMemo(() => namesNow(project, built), [numbers, readings, printer, built])
+  return useMemo(() => namesNow(project, built), [numbers, readings, printer, variants, variant, built])
 }
 
 /** Works out a length with the project's names; plain numbers are in the project's unit, or in mm as documents have them. */

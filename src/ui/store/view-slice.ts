@@ -1,11 +1,11 @@
 import type { Pick } from '@/core/fit/picks'
-import type { Material } from '@/core/references/materials'
+import type { Material } from '@/core/units/materials'
 import type { DrawingState } from './drawing-state'
 import type { PhotoState } from './photo-state'
 import type { Slice } from './slice'
 
 /** The places of the work. */
-export const PLACES = { gather: 'Gather', shape: 'Shape', print: 'Print' } as const
+export const PLACES = { gather: 'Gather', shape: 'Shape', parts: 'Parts', print: 'Print' } as const
 export type Place = keyof typeof PLACES
 
 export interface Section {
@@ -34,6 +34,8 @@ export interface View {
   pointedStep: string | undefined
   /** The step that is worked on in the sheet, or was added last: what it adds and takes is hatched. */
   inHand: string | undefined
+  /** Variants: side by side, or what is different in the one named. */
+  comparing: string | undefined
   perspective: boolean
   /** What picked items are taken to be made of. */
   material: Material
@@ -64,6 +66,7 @@ export const viewSlice =
     allPairs: false,
     pointedStep: undefined,
     inHand: undefined,
+    comparing: undefined,
     perspective: false,
     material: 'PLA',
     calipers: false,

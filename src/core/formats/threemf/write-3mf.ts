@@ -6,7 +6,8 @@ export interface OutObject extends OutMesh {
   name: string
   /** #rrggbb */
   color: string
-  placement: Placement
+  /** Where it stands, once for each of it. */
+  placements: readonly Placement[]
 }
 
 const CORE = 'http://schemas.microsoft.com/3dmanufacturing/core/2015/02'
@@ -15,7 +16,7 @@ const RELATIONS = 'http://schemas.openxmlformats.org/package/2006/relationships'
 
 /**
  * One 3MF package (core specification 1.3): unit millimetre, a material with name and colour and an
- * object for each part, and a build item that places it.
+ * object for each part, and a build item for each place where it stands.
  */
 export function write3mf(objects: readonly OutObject[], title: string): Uint8Array {
   return zipSync({
@@ -34,7 +35,9 @@ const XML = '<?xml version="1.0" encoding="UTF-8"?>\n'
 function modelXml(objects: readonly OutObject[], title: string): string {
   const materials = objects.map((o) => `<base name="${escape(o.name)}" displaycolor="${o.color.toUpperCase()}FF"/>`)
   const meshes = objects.map((o, i) => objectXml(o, i))
-  const items = objects.map((o, i) => `<item objectid="${i + 2}" transform="${transform(o.placement)}"/>`)
+  const items = objects.flatMap((o, i) =>
+    o.placements.map((p) => `<item objectid="${i + 2}" transform="${transform(p)}"/>`),
+  )
   return [
     `${XML}<model unit="millimeter" xml:lang="en" xmlns="${CORE}">`,
     `<metadata name="Title">${escape(title)}</metadata><metadata name="Application">Anorak</metadata>`,
