@@ -1,4 +1,5 @@
 import type { MeasureEnd } from '../document/measure-schema'
+import type { Travel } from '../geometry/travel'
 import type { Vec3 } from '../geometry/vec'
 import type { SurfaceName } from '../kernel/surface'
 import type { Problem } from '../result'
@@ -16,6 +17,10 @@ export type Selector =
       facing?: Vec3
     }
   | { of: 'items'; reference: string; items: readonly string[] }
+  /** All of a part. */
+  | { of: 'whole'; part: string }
+  /** Every part and every fitted item, but for some parts. */
+  | { of: 'rest'; but: readonly string[] }
   /** What the maker picked. */
   | { of: 'picked'; end: MeasureEnd }
 
@@ -34,6 +39,10 @@ export interface RowSpec {
   rule: 'exact' | 'at-least'
   a: Selector
   b: Selector
+  /** Side `a` moves; the row has the least gap on all of its way. What is of one train moves together. */
+  travel?: { train: string; way: Travel }
+  /** The direction in which `a` goes into, or onto, `b`. */
+  along?: Vec3
   /** Why it is not known what is wanted. */
   problem?: Problem
 }

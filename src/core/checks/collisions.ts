@@ -1,8 +1,8 @@
-import type { Kernel, Solid } from '../kernel/kernel'
-import { boxesMeet, boxOfPositions, type Vec3 } from '../geometry/vec'
+import type { Kernel } from '../kernel/kernel'
+import { boxesMeet, type Vec3 } from '../geometry/vec'
 import { unpacked } from '../mesh/unpack'
-import { welded } from '../mesh/weld'
 import { smallestGap, TriangleTree } from '../fit/gap'
+import { type Body, bodiesOf } from './bodies'
 import type { Check, Finding } from './finding'
 
 /** Shared volumes under this are rounding of touching faces, mm3. */
@@ -10,40 +10,18 @@ const LEAST_VOLUME = 1e-3
 /** And so are shared bodies thinner than this, mm. */
 const LEAST_DEPTH = 0.004
 
-interface Body {
-  id: string
-  name: string
-  positions: ArrayLike<number>
-  indices: ArrayLike<number>
-}
-
-const TAG = { step: '', role: '', shape: { kind: 'free' } } as const
-
 /** A part must not cut into a fitted item or into another part. */
 export const collisions: Check = ({ build, kernel }) =>
   kernel.scoped(
     () => {
-      const solids = new Map<Body, Solid | undefined>()
-      const solid = (body: Body) => {
-        if (!solids.has(body)) solids.set(body, toSolid(kernel, body))
-        return solids.get(body)
-      }
-      const parts: Body[] = build.parts.map((p) => ({
-        id: p.id,
-        name: p.name,
-        positions: p.mesh.positions,
-        indices: p.mesh.indices,
-      }))
-      const items: Body[] = build.references.flatMap((r) => r.items.filter((i) => i.state !== 'left-out'))
-      const boxes = new Map([...parts, ...items].map((b) => [b, boxOfPositions(b.positions)]))
+      const bodies = bodiesOf({ build, kernel })
       const out: Finding[] = []
-      for (const [i, part] of parts.entries()) {
-        for (const other of [...parts.slice(i + 1), ...items]) {
-          if (!boxesMeet(boxes.get(part)!, boxes.get(other)!)) continue
-          const found = overlap(kernel, part, other, solid)
-          if (found) out.push(finding(part, other, found, items.includes(other)))
+      for (const [i, part] of bodies.slice(0, build.parts.length).entries())
+        for (const other of bodies.slice(i + 1)) {
+          if (!boxesMeet(part.box, other.box)) continue
+          const found = overlap(kernel, part, other)
+          if (found) out.push(finding(part, other, found))
         }
-      }
       return out
     },
     () => [],
@@ -54,7 +32,8 @@ interface Overlap {
   place: Vec3
 }
 
-function finding(part: Body, other: Body, { volume, place }: Overlap, isItem: boolean): Finding {
+function finding(part: Body, other: Body, { volume, place }: Overlap): Finding {
+  const { isItem } = other
   const much = volume === undefined ? '' : ` by ${volume < 0.1 ? volume.toFixed(3) : volume.toFixed(1)} mm³`
   const where = `near x ${place[0].toFixed(1)}, y ${place[1].toFixed(1)}, z ${place[2].toFixed(1)} mm`
   return {
@@ -67,8 +46,8 @@ function finding(part: Body, other: Body, { volume, place }: Overlap, isItem: bo
   }
 }
 
-function overlap(kernel: Kernel, a: Body, b: Body, solid: (body: Body) => Solid | undefined): Overlap | undefined {
-  const [s, t] = [solid(a), solid(b)]
+function overlap(kernel: Kernel, a: Body, b: Body): Overlap | undefined {
+  const [s, t] = [a.solid(), b.solid()]
   if (!s || !t) return crossing(a, b)
   const shared = kernel.intersect(s, t)
   if (shared.isEmpty() || shared.volume() < LEAST_VOLUME) return undefined
@@ -85,9 +64,3 @@ function crossing(a: Body, b: Body): Overlap | undefined {
 }
 
 const tree = ({ positions, indices }: Body): TriangleTree => new TriangleTree(unpacked(positions, indices))
-
-function toSolid(kernel: Kernel, body: Body): Solid | undefined {
-  const mesh = welded(body.positions, body.indices)
-  const made = kernel.fromTriangles(mesh.positions, mesh.indices, TAG)
-  return made.ok && made.value.volume() > 0 ? made.value : undefined
-}

@@ -86,7 +86,7 @@ function bodyOfPart(part: Build['parts'][number]): Body {
     tree: once(() => new TriangleTree(triangles)),
     boxes: once(() => boxesOf(triangles)),
     meant: (selector, face) => {
-      if (selector.of === 'items') return false
+      if (selector.of !== 'parts' && selector.of !== 'picked') return false
       const surface: SurfaceTag = mesh.surfaces[topology.surfaceOf[face]!]!
       if (selector.of === 'parts')
         return selector.parts.includes(part.id) && [selector.surfaces, ...(selector.also ?? [])].some((name) => isMeant(name, surface)) // prettier-ignore
@@ -162,6 +162,7 @@ function nearestFaces(a: Body, b: Body, rows: readonly RowSpec[]): FoundPair | u
 function isAbout(selector: Selector, body: Body): boolean {
   if (selector.of === 'parts') return selector.parts.includes(body.id)
   if (selector.of === 'items') return selector.items.includes(body.id)
+  if (selector.of !== 'picked') return false
   return selector.end.owner === body.id
 }
 

@@ -1,6 +1,7 @@
 import type { Build } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
 import { type Gap, smallestGap, TriangleTree } from './gap'
+import { gapOnTravel } from './gap-on-travel'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
 import type { RowSpec, Selector } from '../built/rows'
@@ -72,18 +73,18 @@ export function measureLedger(
     trees.set(key, made)
     return made
   }
-  /** Changes when what a selector means may have. */
-  const keyOf = (selector: Selector): string => {
-    const of =
-      selector.of === 'items'
-        ? referenceOf(selector, build.references)?.items.filter((i) => selector.items.includes(i.id))
-        : selector.of === 'parts'
-          ? build.parts.filter((p) => selector.parts.includes(p.id))
-          : [...build.parts, ...(referenceOf(selector, build.references)?.items ?? [])].filter((x) => x.id === selector.end.owner) // prettier-ignore
-    return JSON.stringify([selector, of?.map((x) => x.key)])
+  const gapOf = (row: RowSpec): Gap | undefined => {
+    if (!row.travel) return smallestGap(tree(row.a), tree(row.b))
+    const { train, way } = row.travel
+    const others = build.rows.filter((r) => r.travel?.train === train && r.id !== row.id)
+    const together = others.flatMap((r) => (r.a.of === 'whole' ? [r.a.part] : []))
+    const rest = row.b.of === 'rest' ? { ...row.b, but: [...row.b.but, ...together] } : row.b
+    const mover = (r: RowSpec) => ({ triangles: tree(r.a).triangles, travel: r.travel!.way })
+    return gapOnTravel({ triangles: tree(row.a).triangles, travel: way }, others.map(mover), tree(rest))
   }
   const rows = build.rows.map((row, i): LedgerRow => {
-    const gap = cache.measured(`${keyOf(row.a)} ${keyOf(row.b)}`, () => smallestGap(tree(row.a), tree(row.b)))
+    const key = `${keyOf(row.a, build)} ${keyOf(row.b, build)} ${keyOfTravel(row, build)}`
+    const gap = cache.measured(key, () => gapOf(row))
     onRow(i + 1)
     const problem = row.problem ?? whyLost(row, things)
     return {
@@ -102,6 +103,24 @@ export function measureLedger(
   cache.turn()
   return rows
 }
+
+/** Changes when what a selector means may have. */
+function keyOf(selector: Selector, { parts, references }: Pick<Build, 'parts' | 'references'>): string {
+  const items = () => referenceOf(selector, references)?.items ?? []
+  const all = () => [...parts, ...references.flatMap((r) => r.items)]
+  const of = {
+    items: () => items().filter((i) => selector.of === 'items' && selector.items.includes(i.id)),
+    parts: () => parts.filter((p) => selector.of === 'parts' && selector.parts.includes(p.id)),
+    whole: () => parts.filter((p) => selector.of === 'whole' && p.id === selector.part),
+    rest: all,
+    picked: () => [...parts, ...items()].filter((x) => selector.of === 'picked' && x.id === selector.end.owner),
+  }[selector.of]()
+  return JSON.stringify([selector, of.map((x) => x.key)])
+}
+
+/** What moves with a row, and how. */
+const keyOfTravel = ({ travel }: RowSpec, { rows }: Pick<Build, 'rows'>): string =>
+  travel ? JSON.stringify(rows.flatMap((r) => (r.travel?.train === travel.train ? [[r.a, r.travel.way]] : []))) : ''
 
 /** What picks are found on, of a build. */
 export const measurable = ({ parts, references }: Pick<Build, 'parts' | 'references'>): MeasurableThings => {

@@ -21,8 +21,24 @@ export function selectTriangles(
   parts: readonly BuiltPart[],
   references: readonly Reference[],
 ): Triangles {
-  return selector.of === 'items' ? itemTriangles(selector, references) : partTriangles(selector, parts)
+  switch (selector.of) {
+    case 'items':
+      return itemTriangles(selector, references)
+    case 'parts':
+      return partTriangles(selector, parts)
+    case 'whole':
+      return joined(parts.filter((p) => p.id === selector.part).map(wholePart))
+    case 'rest':
+      return joined([
+        ...parts.filter((p) => !selector.but.includes(p.id)).map(wholePart),
+        ...references
+          .flatMap((r) => r.items.filter((i) => i.state === 'fitted'))
+          .map((i) => unpacked(i.positions, i.indices)),
+      ])
+  }
 }
+
+const wholePart = ({ mesh }: BuiltPart): Triangles => unpacked(mesh.positions, mesh.indices)
 
 function itemTriangles(
   { reference, items }: Extract<Selector, { of: 'items' }>,

@@ -1,5 +1,6 @@
 import type { Build, BuiltPart, Quality, StepReport } from '../built/built'
 import { QUALITY } from '../built/built'
+import type { Selector } from '../built/rows'
 import { contentKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
 import { inVariant } from '../document/variants'
@@ -33,6 +34,12 @@ interface Read {
 /** Take the x or the y axis to z, the others following round. */
 const AXES_X: Placement = [0, 1, 0, 0, 0, 0, 1, 0, 1, 0, 0, 0]
 const AXES_Y: Placement = [0, 0, 1, 0, 1, 0, 0, 0, 0, 1, 0, 0]
+
+/** Whether anything is left of the parts that a row is about. */
+const isThere = (selector: Selector, { parts }: Run): boolean =>
+  selector.of === 'parts'
+    ? selector.parts.some((p) => parts.has(p))
+    : selector.of !== 'whole' || parts.has(selector.part)
 
 /** Refuses to leave a part of which nothing is left. */
 function refuseEmpty(output: StepOutput, run: Run): StepOutput {
@@ -110,10 +117,7 @@ export class Builder {
       references,
       parts: parts.map((p) => this.finish(p)),
       steps,
-      rows: [
-        ...run.rows.filter((r) => [r.a, r.b].every((s) => s.of !== 'parts' || s.parts.some((p) => run.parts.has(p)))),
-        ...ownRows(project, names),
-      ],
+      rows: [...run.rows.filter((r) => [r.a, r.b].every((s) => isThere(s, run))), ...ownRows(project, names)],
       left: run.left,
       names: names.known(),
       numberProblems: Object.fromEntries(

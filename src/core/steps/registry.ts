@@ -8,6 +8,7 @@ import { extrudeStep } from './extrude'
 import { fitStep } from './fit'
 import { holesStep } from './holes'
 import { itemStep } from './item'
+import { motionStep } from './motion'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
 import { postsStep } from './posts'
@@ -31,6 +32,7 @@ const ALL = [
   holesStep,
   copiesStep,
   fitStep,
+  motionStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

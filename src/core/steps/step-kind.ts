@@ -97,6 +97,8 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   /** What a field means, for that page; the field's own label otherwise. */
   fieldNotes?: Partial<Record<keyof F, string>>
   sentence: readonly Word[]
+  /** A figure that can be slid between two others, of a step with these fields: its field, and those of the ends. */
+  slides?: (fields: Readonly<Record<string, unknown>>) => readonly [field: string, from: string, to: string] | undefined
   publishes?: readonly Token<unknown>[]
   /** What its facts mean, by name. */
   facts?: Readonly<Record<string, string>>

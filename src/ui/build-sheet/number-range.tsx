@@ -4,18 +4,10 @@ import type { ProjectNumber } from '@/core/document/schema'
 import { setFormula } from '@/core/document/variants'
 import type { Known } from '@/core/units/formula'
 import { LengthFigure } from '../primitives/length-figure'
+import { Slider } from '../primitives/slider'
 import { Remove } from '../primitives/small'
 import { useProject } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
-
-/** From one end of a range to the other there are about so many steps. */
-const STEPS = 200
-
-/** A step that is a round figure: 1, 2 or 5 of some power of ten. */
-function roundStep(span: number): number {
-  const power = 10 ** Math.floor(Math.log10(span / STEPS))
-  return [1, 2, 5, 10].map((n) => n * power).find((s) => s >= span / STEPS) ?? power
-}
 
 /** A number slid between two ends while the parts follow; the range is kept. */
 export function NumberRange({
@@ -32,7 +24,6 @@ export function NumberRange({
   const workOut = useWorkOut('document')
   const [from, to] = [workOut(range.from), workOut(range.to)]
   const good = from.ok && to.ok && to.value > from.value
-  const step = good ? roundStep(to.value - from.value) : 1
   const plain = value?.dimension === 'number'
   const slide = (at: number) => {
     const written = String(Number(at.toFixed(6)))
@@ -50,18 +41,13 @@ export function NumberRange({
       />{' '}
       {/* prettier-ignore */}
       {good ? (
-        <input
-          type="range"
-          aria-label={`Try ${number.name}`}
-          className="min-w-0 flex-1 accent-(--figure)"
-          min={from.value}
-          max={to.value}
-          step={step}
+        <Slider
+          label={`Try ${number.name}`}
+          from={from.value}
+          to={to.value}
           value={value?.value ?? from.value}
-          onChange={(e) => slide(Number(e.target.value))}
-          onPointerUp={endEdit}
-          onKeyUp={endEdit}
-          onBlur={endEdit}
+          onSlide={slide}
+          onEnd={endEdit}
         />
       ) : (
         <span className="flex-1 text-rust">■ The range has to end above where it begins.</span>

@@ -14,6 +14,7 @@ import { refocus } from '../primitives/refocus'
 import { useProject } from '../store/store'
 import { Problems, Sentence } from './sentence'
 import { Shapes } from './shapes'
+import { StepSlide } from './step-slide'
 
 /** One numbered sentence of the sheet, with its values, its menu, and what is wrong with it. */
 export const StepLine = memo(function StepLine({
@@ -45,6 +46,7 @@ export const StepLine = memo(function StepLine({
         ) : (
           <Sentence of={step} words={kind.sentence} specs={kind.fields} saved={saved} report={report} />
         )}
+        {kind && saved && <StepSlide step={step} saved={saved} report={report} />}
         {kind && saved && <Shapes step={step} report={report} />}
         <Problems report={report} />
       </div>

@@ -30,6 +30,7 @@ export function fitRow(
     rule: 'exact',
     a: picked,
     b: sides,
+    along: turn(run.frame, [0, 0, 1]),
   }
 }
 

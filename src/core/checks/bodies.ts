@@ -1,0 +1,45 @@
+import { type Box3, boxOfPositions } from '../geometry/vec'
+import type { Kernel, Solid } from '../kernel/kernel'
+import { welded } from '../mesh/weld'
+import type { CheckInput } from './finding'
+
+/** A part, or a fitted item with the space that it comes through. */
+export interface Body {
+  id: string
+  name: string
+  box: Box3
+  isItem: boolean
+  positions: ArrayLike<number>
+  indices: ArrayLike<number>
+  /** Undefined where it does not close. */
+  solid: () => Solid | undefined
+}
+
+const TAG = { step: '', role: '', shape: { kind: 'free' } } as const
+
+/** All parts and fitted items of a build; solids belong to the scope they are first asked for in. */
+export function bodiesOf({ build, kernel }: Pick<CheckInput, 'build' | 'kernel'>): Body[] {
+  const body = (
+    id: string,
+    name: string,
+    isItem: boolean,
+    positions: ArrayLike<number>,
+    indices: ArrayLike<number>,
+  ) => {
+    let made: { solid: Solid | undefined } | undefined
+    const solid = () => (made ??= { solid: toSolid(kernel, positions, indices) }).solid
+    return { id, name, isItem, positions, indices, box: boxOfPositions(positions), solid }
+  }
+  return [
+    ...build.parts.map((p) => body(p.id, p.name, false, p.mesh.positions, p.mesh.indices)),
+    ...build.references.flatMap((r) =>
+      r.items.filter((i) => i.state !== 'left-out').map((i) => body(i.id, i.name, true, i.positions, i.indices)),
+    ),
+  ]
+}
+
+function toSolid(kernel: Kernel, positions: ArrayLike<number>, indices: ArrayLike<number>): Solid | undefined {
+  const mesh = welded(positions, indices)
+  const made = kernel.fromTriangles(mesh.positions, mesh.indices, TAG)
+  return made.ok && made.value.volume() > 0 ? made.value : undefined
+}
