@@ -101,6 +101,7 @@ for (const [name, file] of [
   ['Seed wheel', 'seed-wheel'],
   ['Hose hanger', 'hose-hanger'],
   ['Planter', 'planter'],
+  ['Latch arm', 'latch-arm'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

@@ -1,11 +1,12 @@
 import { expect, type Page, test } from '@playwright/test'
-import { choose, draw, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
+import { addStep, choose, draw, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
 import { dropFile, newProject, noErrors } from './helpers'
 import { figure, shipped, type } from './make-demo'
 import { clickPixel, PHOTO, PIVOT_EDGE, straighten, TRUTH } from './on-photo'
 
 noErrors()
 
+const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 const sheet = (page: Page) => page.getByRole('region', { name: 'Sheet' })
 
 test('the seed wheel from readings: a ring of teeth, a square bore, pockets round it', async ({ page }) => {
@@ -45,6 +46,21 @@ test('the seed wheel from readings: a ring of teeth, a square bore, pockets roun
   await figure(page, 'The length', '7.5')
   await expect(page.getByText('Ring of teeth')).toBeHidden()
   await type(page, 'Name of Part', 'Seed wheel')
+  // On its shaft: what lies beside each other without a row is offered one.
+  await addStep(page, 'plain solid')
+  await figure(page, 'Its width', 'shaft')
+  await figure(page, 'Its depth', 'shaft')
+  await figure(page, 'Its height', '24')
+  await steps(page).last().getByRole('button', { name: 'more …' }).click()
+  await figure(page, 'How far off the plane', '-8')
+  await type(page, 'Name of Part', 'Shaft')
+  await page.getByRole('button', { name: 'Watch Seed wheel to Shaft' }).click()
+  const row = page.getByLabel('Ledger').getByRole('row').filter({ hasText: 'Seed wheel' })
+  await expect(row).toContainText('0.20')
+  await row.getByRole('button', { name: /^Gap wanted between / }).click()
+  await page.getByRole('textbox', { name: /^Gap wanted between / }).fill('fit.sliding')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Without a row')).toBeHidden()
   await shipped(page, 'Seed wheel', 'demo/seed-wheel.json')
 })
 
@@ -112,7 +128,10 @@ test('the vent bracket: from its traced photo, 6 thick, the pivot by a reading, 
   const area = Number(/One region, ([\d.]+) mm²/.exec((await sheet(page).textContent())!)![1])
   expect(Math.abs(area / TRUTH.area - 1)).toBeLessThan(0.01)
   await page.getByRole('button', { name: 'Extrude the drawing' }).click()
-  await figure(page, 'The length', '6')
+  await page.getByRole('button', { name: 'Add a number …' }).click()
+  await type(page, 'Name of the number size1', 'thick')
+  await type(page, 'Formula of thick', '6')
+  await figure(page, 'The length', 'thick')
   await type(page, 'Name of Part', 'Bracket')
   await pickFace(page, 'faces top')
   await page.getByRole('button', { name: 'draw on this' }).click()
@@ -122,6 +141,19 @@ test('the vent bracket: from its traced photo, 6 thick, the pivot by a reading, 
   await page.getByRole('button', { name: 'Extrude the drawing' }).click()
   await figure(page, 'The length', '9', 1)
   await expect(page.getByRole('combobox', { name: 'What becomes of it' }).nth(1)).toHaveText('added to')
+  // A thinner one beside it, as a variant.
+  await page.getByRole('button', { name: 'try it over a range' }).click()
+  await figure(page, 'thick to', '8')
+  await page.getByRole('button', { name: 'Parts', exact: true }).click()
+  await page.getByRole('button', { name: 'make a variant' }).click()
+  await type(page, 'Name of the variant Variant 1', 'Thin')
+  await page.getByRole('button', { name: 'A number that differs in Thin' }).click()
+  await page.getByRole('menuitem', { name: 'thick' }).click()
+  await figure(page, 'thick in Thin', '4.2')
+  await expect(page.getByRole('table', { name: 'What differs between the variants' })).toContainText('13.2')
+  await page.getByRole('button', { name: 'show them side by side' }).click()
+  await expect(page.getByText('Thin', { exact: true }).first()).toBeVisible()
+  await page.getByRole('radio', { name: 'Take as drawn in hand' }).click()
   await page.getByRole('button', { name: 'Gather', exact: true }).click()
   await shipped(page, 'Vent bracket', 'demo/vent-bracket.json')
 })

@@ -62,12 +62,15 @@ export async function choose(
   await page.getByRole('option', { name: option, exact: true }).click()
 }
 
-/** Picks a face of a part in the scene by what the line at the foot says of it. */
-export async function pickFace(page: Page, words: string): Promise<void> {
+/** Picks a face of a part in the scene by what the line at the foot says of it. @param near where to look first, as shares of the scene */
+export async function pickFace(page: Page, words: string, near: readonly [number, number] = [0.5, 0.5]): Promise<void> {
   const scene = page.getByLabel('The parts as built.')
   const { width, height } = (await scene.boundingBox())!
   for (let i = 0; i < 60; i++) {
-    const [u, v] = [0.5 + 0.045 * (i % 6) * (i % 2 ? 1 : -1), 0.5 + 0.04 * Math.floor(i / 6) * (i % 4 < 2 ? 1 : -1)]
+    const [u, v] = [
+      near[0] + 0.045 * (i % 6) * (i % 2 ? 1 : -1),
+      near[1] + 0.04 * Math.floor(i / 6) * (i % 4 < 2 ? 1 : -1),
+    ]
     await scene.click({ position: { x: u * width, y: v * height } })
     if (await page.getByText(words).first().isVisible()) return
   }

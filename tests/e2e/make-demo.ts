@@ -61,6 +61,8 @@ function plainIds(document: Project): Record<string, string> {
     const shapes = s.fields.shapes
     if (Array.isArray(shapes)) for (const shape of shapes as unknown as { id: string; kind: string }[]) out[shape.id] = next(shape.kind) // prettier-ignore
   }
+  for (const r of document.rows) out[r.id] = next('row')
+  for (const v of document.variants) out[v.id] = next('variant')
   for (const n of document.numbers) out[n.id] = `number-${n.name}`
   for (const r of document.readings) out[r.id] = `reading-${r.name}`
   for (const o of document.outlines) {

@@ -68,7 +68,7 @@ export const motionStep = stepKind({
     { field: 'from', when: ['how', 'slide'], before: 'from' }, { field: 'to', when: ['how', 'slide'], before: 'to', after: ',' },
     { field: 'first', when: ['how', 'turn'], before: 'from' }, { field: 'last', when: ['how', 'turn'], before: 'to', after: ',' },
     { field: 'goes', rare: true }, { field: 'with', when: ['goes', 'coupled'], after: ',' },
-    { field: 'gap', before: 'keeping', after: 'from everything.' },
+    { field: 'gap', before: 'keeping', after: ' from everything.' },
     { field: 'stands', when: ['how', 'slide'], before: 'It stands at', after: '.' }, { field: 'turned', when: ['how', 'turn'], before: 'It stands at', after: '.' },
   ], // prettier-ignore
   slides: ({ how, goes }) =>
