@@ -57,17 +57,18 @@ export async function measureDrawings(kernel: Kernel) {
     builder.dispose()
   }
   const demos: Record<string, object> = {}
-  for (const name of ['seed-wheel', 'hose-hanger', 'planter']) {
+  for (const name of ['seed-wheel', 'hose-hanger', 'planter', 'vent-bracket', 'latch-arm']) {
     const project = expectOk(readProject(readFileSync(`demo/${name}.json`, 'utf8')))
     const calls = await recordCalls(() => built(project, 'view'))
     // A number of its own each time, so that nothing is known of the run before.
     const anew = (run: number): Project => ({ ...project, numbers: [...project.numbers, { id: 'run', name: 'run', formula: `${run + 2}` }] }) // prettier-ignore
     const [full, bare] = await medians(RUNS, [(run) => built(anew(run), 'view'), () => replay(calls)])
+    const last = project.steps.findLast((s) => s.kind === 'extrude')!.id
     const builder = new Builder(kernel)
     let height = 7
     const late = await median(RUNS, async () => {
       height += 0.1
-      await builder.build(setField(project.steps.at(-1)!.id, 'by', `${height}`)(project), NONE, 'view')
+      await builder.build(setField(last, 'by', `${height}`)(project), NONE, 'view')
     })
     builder.dispose()
     demos[name] = {

@@ -33,4 +33,6 @@ export interface PlaneValue {
   frame: Placement
   /** The part on whose face it lies. */
   part?: string
+  /** The radius of the round outside that it touches, mm. */
+  radius?: number
 }

@@ -9,6 +9,8 @@ type Covers = readonly [number, number, number, number]
 export interface FaceFrame {
   frame: Placement
   covers?: Covers
+  /** The radius of the round outside that it touches, mm. */
+  radius?: number
 }
 
 /** The box of a region, seen from a plane: along, up and out of it, mm. */

@@ -7,7 +7,7 @@ import { boxOn, DATUMS, type FaceFrame, frameOn } from './face-frame'
 import type { Scope, Swap } from './field-kind'
 import { namesAt } from './length'
 import { type FoundFace, itemFaceSchema, partFaceSchema, type PickedFace, pickedFace, pickedFaceSchema, shapeOf, swappedFace } from './picked-face' // prettier-ignore
-import { squareToAxis } from './square-plane'
+import { squareToAxis, touchingRound } from './square-plane'
 
 /** The sides of what a face covers, as it is looked at. */
 export const FACE_EDGES = {
@@ -29,13 +29,15 @@ const lies = {
   angle: z.string().min(1).max(400).optional(),
   /** Of a round face, where along its axis. */
   at: z.enum(['start', 'middle', 'end']).optional(),
+  /** Of a round outside, at which angle about its axis the plane touches it; without one it stands square to the axis. */
+  touch: z.string().min(1).max(400).optional(),
 }
 /** A plane by a face of a part, and by one of an item. */
 export const partPlaneSchema = partFaceSchema.extend(lies)
 export const itemPlaneSchema = itemFaceSchema.extend(lies)
 export type SavedFacePlane = z.infer<typeof partPlaneSchema> | z.infer<typeof itemPlaneSchema>
 
-export const facePlaneFormulas = <T extends SavedFacePlane>(saved: T, change: (formula: string) => string): T => ({ ...saved, ...(saved.angle === undefined ? {} : { angle: change(saved.angle) }) }) // prettier-ignore
+export const facePlaneFormulas = <T extends SavedFacePlane>(saved: T, change: (formula: string) => string): T => ({ ...saved, ...(saved.angle === undefined ? {} : { angle: change(saved.angle) }), ...(saved.touch === undefined ? {} : { touch: change(saved.touch) }) }) // prettier-ignore
 
 export function swappedFacePlane<T extends SavedFacePlane>(saved: T, swap: Swap): T {
   const { of, and } = saved
@@ -49,14 +51,14 @@ const outOf = (found: FoundFace): Vec3 | undefined => {
 }
 
 /**
- * The plane that a face makes: the face itself if it is flat, square to its axis if it is round.
- * Errors: not-flat, not-parallel, those of finding a face and of the angle's formula
+ * The plane that a face makes: the face itself if it is flat; square to its axis, or touching it, if it is round.
+ * Errors: not-flat, not-round, not-parallel, those of finding a face and of the angle's formula
  */
 export function facePlane(saved: SavedFacePlane, at: Scope): Result<FaceFrame> {
   const face = pickedFace(saved, at)
   if (!face.ok) return face
   const out = outOf(face.value)
-  if (!out) return squareToAxis(face.value, saved.at ?? 'middle')
+  if (!out) return onRound(face.value, saved, at)
   const own = frameOn(face.value.on, face.value.region, out, saved.datum === 'other' ? 'middle' : saved.datum)
   const placed = saved.and ? midway(own, saved.and, at) : ok(own)
   if (!placed.ok) return placed
@@ -64,6 +66,12 @@ export function facePlane(saved: SavedFacePlane, at: Scope): Result<FaceFrame> {
   if (!begun.ok || !saved.edge) return begun
   const angle = evaluateFormula(saved.angle ?? '90', 'number', namesAt(at))
   return angle.ok ? ok(turnedAbout(begun.value, saved.edge, angle.value)) : angle
+}
+
+function onRound(face: FoundFace, { at: along = 'middle', touch }: SavedFacePlane, at: Scope): Result<FaceFrame> {
+  if (touch === undefined) return squareToAxis(face, along)
+  const angle = evaluateFormula(touch, 'number', namesAt(at))
+  return angle.ok ? touchingRound(face, along, angle.value) : angle
 }
 
 const OUT: Vec3 = [0, 0, 1]

@@ -55,6 +55,7 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
     const value: PlaneValue = {
       frame: movedAlong(found.value.frame, [0, 0, distance.value]),
       ...('part' in saved ? { part: saved.part } : {}),
+      ...(found.value.radius === undefined || distance.value !== 0 ? {} : { radius: found.value.radius }),
     }
     return ok({
       value,

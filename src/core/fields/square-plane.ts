@@ -42,6 +42,38 @@ export function squareToAxis(face: FoundFace, at: Along): Result<FaceFrame> {
   return ok({ frame: facingFrame(out, add(shape.point, scale(out, height))) })
 }
 
+/** From where angles about an axis are told: to the right, or to the back about one that leads to the right. */
+const fromRight = (axis: Vec3): Vec3 => {
+  const right: Vec3 = Math.abs(axis[0]) > 0.999 ? [0, 1, 0] : [1, 0, 0]
+  return normalize(sub(right, scale(axis, dot(right, axis))))
+}
+
+/** How far round a cylinder's axis a point lies, degrees: 0 to the right, anticlockwise seen against the axis. */
+export function angleRound({ axis, point }: { axis: Vec3; point: Vec3 }, at: Vec3): number {
+  const up = upwards(normalize(axis))
+  const [from, way] = [fromRight(up), sub(at, point)]
+  return (Math.atan2(dot(way, cross(up, from)), dot(way, from)) * 180) / Math.PI
+}
+
+/**
+ * The plane that touches a round outside at an angle about its axis, seen from outside.
+ * Errors: not-round (it is no cylinder, or the inside of one: what is drawn there would not reach its sides)
+ */
+export function touchingRound(face: FoundFace, at: Along, degrees: number): Result<FaceFrame> {
+  const shape = shapeOf(face)
+  if (shape.kind !== 'cylinder' || shape.hole) return fail('not-round', 'Only the outside of a cylinder can be touched by a plane; of an inside the plane square to its axis can be had.') // prettier-ignore
+  const square = squareToAxis(face, at)
+  if (!square.ok) return square
+  const up = upwards(normalize(shape.axis))
+  const [from, turned] = [fromRight(up), (degrees * Math.PI) / 180]
+  const out = add(scale(from, Math.cos(turned)), scale(cross(up, from), Math.sin(turned)))
+  const { frame } = square.value
+  return ok({
+    frame: facingFrame(out, add([frame[3]!, frame[7]!, frame[11]!], scale(out, shape.radius))),
+    radius: shape.radius,
+  })
+}
+
 /**
  * The plane square to an edge at a place on it, which is its datum.
  * Errors: no-part, gone, unclear

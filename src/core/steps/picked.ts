@@ -1,5 +1,8 @@
 import type { PickedFace } from '../fields/picked-face'
+import { angleRound } from '../fields/square-plane'
 import type { Pick } from '../fit/picks'
+import type { Vec3 } from '../geometry/vec'
+import type { SurfaceShape } from '../kernel/surface'
 import { faceRef } from '../references/face-ref'
 import type { Placed, Situation } from './offer'
 
@@ -11,6 +14,18 @@ export function pickedFaceOf(pick: Pick, references: readonly Placed[]): PickedF
   const face = there && faceRef(pick.owner, pick.shape, there.placement, there.sized)
   return face && { reference: pick.reference, face }
 }
+
+type Cylinder = Extract<SurfaceShape, { kind: 'cylinder' }>
+export const isRoundOutside = (shape: SurfaceShape): shape is Cylinder => shape.kind === 'cylinder' && !shape.hole
+
+/** The plane that touches a round outside where it was picked, to a degree; its datum half way along it. */
+export const touching = (face: PickedFace, shape: Cylinder, point: Vec3) => ({
+  ...face,
+  datum: 'middle' as const,
+  at: 'middle' as const,
+  touch: String(Math.round(angleRound(shape, point)) || 0),
+  off: '0',
+})
 
 /** The one flat face that is picked, with what a step would keep of it. */
 export function flatPick({ picks, references }: { picks: Situation['picks']; references: readonly Placed[] }) {

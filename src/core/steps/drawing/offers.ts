@@ -1,7 +1,7 @@
 import type { PickedFace } from '../../fields/picked-face'
 import { dot } from '../../geometry/vec'
 import { newStep, type Offer, type Situation } from '../offer'
-import { pickedFaceOf } from '../picked'
+import { isRoundOutside, pickedFaceOf, touching } from '../picked'
 
 type PickOf = Situation['picks'][number]
 
@@ -32,7 +32,10 @@ export const offerDrawings = (at: Situation): Offer[] => {
   ]
 }
 
-function onFace(at: Situation, { shape }: PickOf, face: PickedFace): Offer[] {
+function onFace(at: Situation, { shape, point }: PickOf, face: PickedFace): Offer[] {
   if (shape.kind === 'plane') return drawingOn(at, 'drawing picked', 'draw on this', { ...face, datum: 'middle' })
-  return 'axis' in shape ? drawingOn(at, 'drawing square', 'draw square to its axis', { ...face, datum: 'middle', at: 'end' }) : [] // prettier-ignore
+  return [
+    ...('axis' in shape ? drawingOn(at, 'drawing square', 'draw square to its axis', { ...face, datum: 'middle', at: 'end' }) : []), // prettier-ignore
+    ...(isRoundOutside(shape) ? drawingOn(at, 'drawing touching', 'draw where this touches a plane', touching(face, shape, point)) : []), // prettier-ignore
+  ]
 }

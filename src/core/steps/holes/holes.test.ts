@@ -1,5 +1,6 @@
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
 import { setField } from '../../document/edits'
+import { keepFace, pointable, seen } from '../../faces/resolve'
 import { pilotHole, SCREWS, sizesIn, throughHole } from '../../fit/screws'
 
 const PLATE = ['solid', { width: '60', depth: '40', height: '8' }, 'plate'] as const
@@ -112,6 +113,68 @@ describe('in the wall of a tube', () => {
     const touched = behind.surfaces.findIndex((s) => s.step === 'holes')
     const ys = [...behind.triangleSurface].flatMap((s, t) => (s === touched ? [0, 1, 2].map((k) => behind.positions[3 * behind.indices[3 * t + k]! + 1]!) : [])) // prettier-ignore
     expect(Math.max(...ys)).toBeLessThan(-11)
+  })
+
+  /** The plane that touches the tube's outside at an angle. */
+  async function touching(degrees: number) {
+    const { build } = await built(sheetOf(tube))
+    const on = pointable(build.parts[0]!.mesh)
+    const region = on.topology.surfaceOf.findIndex((s) => {
+      const { shape: is } = on.mesh.surfaces[s]!
+      return is.kind === 'cylinder' && !is.hole
+    })
+    return { part: 'tube', face: keepFace(seen(on), region, [15, 0, 20]), at: 'middle', touch: `${degrees}`, off: '0' }
+  }
+  /** What lies over a depth below the touching plane within a mouth, by quadrature over its disc. */
+  const mouth = (wide: number, hole: number, below: (rho: number) => number) => {
+    const steps = 1200
+    const side = wide / steps
+    let sum = 0
+    for (let i = 0; i < steps; i++)
+      for (let j = 0; j < steps; j++) {
+        const [x, y] = [-wide / 2 + (i + 0.5) * side, -wide / 2 + (j + 0.5) * side]
+        const rho = Math.hypot(x, y)
+        if (rho > wide / 2 || rho < hole / 2) continue
+        sum += Math.max(0, Math.sqrt(15 * 15 - x * x) - Math.max(12, 15 - below(rho)))
+      }
+    return sum * side * side
+  }
+
+  test('holes on the round itself begin where it touches, at any angle: plain, counterbored and countersunk', async () => {
+    const before = await whole()
+    const cut = async (degrees: number, fields: Fields) => {
+      const { volumes, problems, notes } = await built(
+        holes({ on: await touching(degrees), ...fields }, [tube], 'tube'),
+      )
+      expect(problems).toEqual([])
+      return { taken: before - volumes['tube']!, notes }
+    }
+    for (const degrees of [0, 37, 90, 201.5, -90]) {
+      near((await cut(degrees, { across: '5', reach: 'wall' })).taken, through(2.5, 15, 12) / 2)
+      near((await cut(degrees, { across: '5' })).taken, through(2.5, 15, 12))
+    }
+    const bored = await cut(63, { for: 'clear', screw: 'M2', head: 'bore', room: '0.1', reach: 'wall' })
+    near(bored.taken, through(1.2, 15, 12) / 2 + mouth(4, 2.4, () => 2))
+    const sunk = await cut(63, { for: 'clear', screw: 'M3', head: 'sunk', room: '0', reach: 'wall' })
+    near(sunk.taken, through(1.7, 15, 12) / 2 + mouth(6.72, 3.4, (rho) => 3.36 - rho))
+    // 15 less the root of 15 squared less 3.36 squared.
+    expect(sunk.notes[0]).toContain('stands 0.38 mm out')
+  })
+
+  test('an inside is not touched, and says what can be had', async () => {
+    const on = await touching(0)
+    const { build } = await built(sheetOf(tube))
+    const there = pointable(build.parts[0]!.mesh)
+    const inner = there.topology.surfaceOf.findIndex((s) => {
+      const { shape: is } = there.mesh.surfaces[s]!
+      return is.kind === 'cylinder' && is.hole === true
+    })
+    const face = keepFace(seen(there), inner, [12, 0, 20])
+    const { problems } = await built(holes({ on: { ...on, face } }, [tube], 'tube'))
+    expect(problems[0]).toMatchObject({
+      field: 'on',
+      message: expect.stringContaining('Only the outside of a cylinder'),
+    })
   })
 
   test('with a tip it stands open upwards by its tangents at 45 degrees; upright holes have no tip', async () => {

@@ -9,7 +9,7 @@ import { type Span, throughAll, throughFirst } from '../through'
 import { holesFields, type HolesValues } from './fields'
 import { offerHoles } from './offers'
 import { placesOf } from './places'
-import { atPlace, holeAcross, holeTool } from './tool'
+import { atPlace, holeAcross, holeTool, mouthAcross } from './tool'
 
 export const holesStep = stepKind({
   kind: 'holes',
@@ -76,9 +76,20 @@ export const holesStep = stepKind({
     const tools = holesAt(own, placesOf(own), context)
     const output = joinedOutput(context.kernel.union(tools), { how: 'take', parts: own.parts, name: '' }, context)
     const across = holeAcross(own)
-    return { ...output, notes: [`${tools.length === 1 ? 'One hole' : `${tools.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
+    return { ...output, notes: [...proud(own), `${tools.length === 1 ? 'One hole' : `${tools.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
   },
 })
+
+/** How far a mouth stands out at its sides where it begins on something round. */
+function proud(values: HolesValues): string[] {
+  const { radius } = values.on
+  const wide = mouthAcross(values) / 2
+  if (radius === undefined || wide === 0 || wide >= radius) return []
+  const drop = radius - Math.sqrt(radius * radius - wide * wide)
+  return [
+    `On this round a head stands ${drop.toFixed(2)} mm out at its sides where it is flush in the middle; sunk by that it lies in it all round.`,
+  ]
+}
 
 /** The holes at all their places: one and the same, but through the first wall only, which can be another for each. */
 function holesAt(values: HolesValues, places: readonly Vec2[], context: StepContext): Solid[] {

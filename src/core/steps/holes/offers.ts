@@ -1,14 +1,17 @@
 import { DRAWING } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick } from '../picked'
+import { isRoundOutside, pickedFaceOf, touching } from '../picked'
 
-/** Holes in the flat face that is picked, and at the middles of a drawing that lies on a part and is used for nothing yet. */
+/** Holes in the face that is picked, flat or the outside of something round, and at the middles of a drawing that lies on a part and is used for nothing yet. */
 export const offerHoles = (at: Situation): Offer[] => [...inFace(at), ...atDrawing(at)]
 
 function inFace(at: Situation): Offer[] {
-  const face = flatPick(at)?.face
-  if (!face || !('part' in face)) return []
-  const fields = { on: { ...face, datum: 'middle', off: '0' }, at: [{ along: '0', up: '0', from: '' }], parts: [face.part] } // prettier-ignore
+  const [pick, more] = at.picks
+  const face = pick && !more ? pickedFaceOf(pick, at.references) : undefined
+  if (!pick || !face || !('part' in face)) return []
+  const on = pick.shape.kind === 'plane' ? { ...face, datum: 'middle', off: '0' } : isRoundOutside(pick.shape) ? touching(face, pick.shape, pick.point) : undefined // prettier-ignore
+  if (!on) return []
+  const fields = { on, at: [{ along: '0', up: '0', from: '' }], parts: [face.part] } // prettier-ignore
   return [{ key: 'holes picked', words: 'put holes in it', picked: true, steps: [newStep(at, 'holes', fields)] }]
 }
 

@@ -50,6 +50,12 @@ function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
   }
 }
 
+/** How wide the mouth is, mm; 0 where it is plain. */
+export function mouthAcross(values: HolesValues): number {
+  const mouth = mouthOf(values)
+  return mouth.kind === 'none' ? 0 : mouth.across
+}
+
 /** Which way upwards is on a plane. Errors: upright (the holes stand, so that none of them has a top) */
 function upOn(frame: Placement): number {
   const [x, y] = turn(invert(frame), [0, 0, 1])

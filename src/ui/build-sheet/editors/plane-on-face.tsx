@@ -13,6 +13,34 @@ export const OnAxisOrEdge = ({ at, onChange }: { at: Along; onChange: (at: Along
   </p>
 )
 
+/** How a plane lies to a round face: square to its axis, or touching its outside at an angle. */
+export function OnRoundFace({ saved, write }: { saved: SavedFacePlane; write: (next: SavedFacePlane) => void }) {
+  const { touch, ...square } = saved
+  return (
+    <p>
+      It is{' '}
+      <Choose
+        label="How it lies to the round face"
+        value={touch === undefined ? 'square' : 'touch'}
+        options={{ square: 'square to its axis', touch: 'touching its outside' }}
+        onChange={(how) => write(how === 'square' ? square : { ...saved, touch: touch ?? '0' })}
+      />
+      {touch !== undefined && (
+        <>
+          {' at '}
+          <NumberFigure
+            label="The angle at which it touches"
+            formula={touch}
+            ending="°"
+            onChange={(next) => write({ ...saved, touch: next })}
+          />
+          <span className="text-soft"> from the right, anticlockwise from above</span>
+        </>
+      )}
+    </p>
+  )
+}
+
 /** The datum of a plane on a flat face, and an edge that it is turned about. */
 export function OnFlatFace({
   saved,
