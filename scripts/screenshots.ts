@@ -102,6 +102,7 @@ for (const [name, file] of [
   ['Hose hanger', 'hose-hanger'],
   ['Planter', 'planter'],
   ['Latch arm', 'latch-arm'],
+  ['Downpipe', 'downpipe'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

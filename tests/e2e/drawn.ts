@@ -72,6 +72,8 @@ export async function pickFace(page: Page, words: string, near: readonly [number
       near[1] + 0.04 * Math.floor(i / 6) * (i % 4 < 2 ? 1 : -1),
     ]
     await scene.click({ position: { x: u * width, y: v * height } })
+    const more = page.getByRole('region', { name: 'Scene' }).getByRole('button', { name: /^\d+ more …$/ })
+    if (await more.isVisible()) await more.click()
     if (await page.getByText(words).first().isVisible()) return
   }
   throw new Error(`No face in view ${words}.`)

@@ -1,6 +1,7 @@
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { TaggedMesh } from '../kernel/surface'
 import type { PartState } from './run'
+import { withoutSlivers } from './without-slivers'
 
 /** A part before and after a step. */
 interface Changed {
@@ -10,7 +11,7 @@ interface Changed {
   after?: Solid
 }
 
-/** Material that a step puts somewhere or takes away: closed solids, in the project's frame. */
+/** Material that a step puts somewhere or takes away, in the project's frame; where it is thinner than can be seen, its faces are left out. */
 export interface Material {
   mesh: TaggedMesh
   /** mm3 */
@@ -80,7 +81,11 @@ export class Effects {
           .filter(({ solid }) => solid.volume() > NOTHING)
         if (rests.length === 0) return undefined
         const whole = this.kernel.union(rests.map((r) => r.solid))
-        return { mesh: this.kernel.read(whole), volume: whole.volume(), parts: rests.map((r) => r.name) }
+        return {
+          mesh: withoutSlivers(this.kernel.read(whole)),
+          volume: whole.volume(),
+          parts: rests.map((r) => r.name),
+        }
       },
       () => [],
     )

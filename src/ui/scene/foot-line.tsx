@@ -77,19 +77,33 @@ function Foot({ children, quiet = false }: { children: React.ReactNode; quiet?: 
   )
 }
 
+/** More verbs than this are folded, to these few. */
+const [MANY, FEW] = [9, 6]
+
 function Verbs({ pick }: { pick: Pick }) {
   const store = useProjectStore()
   const actions = useActions()
   const document = useDocument()
   const verbs = verbsFor(pick, store.getState(), document, actions)
+  const all = useProject((s) => s.allVerbs) || verbs.length <= MANY
   return (
     <p className="flex flex-wrap gap-x-5 text-soft">
       With this:
-      {verbs.map(([text, act]) => (
+      {verbs.slice(0, all ? undefined : FEW).map(([text, act]) => (
         <button key={text} type="button" className="figure" onClick={act}>
           {text}
         </button>
       ))}
+      {verbs.length > MANY && (
+        <button
+          type="button"
+          aria-expanded={all}
+          className="hover:text-ink"
+          onClick={() => store.getState().set({ allVerbs: !all })}
+        >
+          {all ? 'fewer' : `${verbs.length - FEW} more …`}
+        </button>
+      )}
     </p>
   )
 }

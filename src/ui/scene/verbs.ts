@@ -31,7 +31,10 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
   } else {
     const field = fieldBehind(pick, document)
     if (field)
-      verbs.push([`change ${field[1]}`, () => set({ place: 'shape', editing: `${pick.name!.step}.${field[0]}` })])
+      verbs.splice(1, 0, [
+        `change ${field[1]}`,
+        () => set({ place: 'shape', editing: `${pick.name!.step}.${field[0]}` }),
+      ])
     verbs.push([
       'show alone',
       () =>

@@ -25,6 +25,8 @@ export interface View {
   hover: Pick | undefined
   picks: Pick[]
   measuring: boolean
+  /** All that can be done with a pick is listed, not the first few. */
+  allVerbs: boolean
   section: Section | undefined
   showing: Record<string, Showing>
   pointedRow: string | undefined
@@ -60,6 +62,7 @@ export const viewSlice =
     hover: undefined,
     picks: [],
     measuring: false,
+    allVerbs: false,
     section: undefined,
     showing: {},
     pointedRow: undefined,
