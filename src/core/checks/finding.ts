@@ -15,6 +15,8 @@ export interface Finding {
   /** Parts it is about, by id. */
   parts: string[]
   place?: Vec3
+  /** What would mend it: a field of a step, or of a shape of a drawing, with its words. */
+  mend?: { of: string; field: string; value: string; words: string }
 }
 
 export interface CheckInput {

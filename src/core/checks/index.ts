@@ -5,11 +5,12 @@ import { doubledParts } from './doubled'
 import type { Check, CheckInput, Finding } from './finding'
 import { stepKinds } from '../steps/registry'
 import { keptOn } from './kept-on'
+import { noRoom } from './no-room'
 import { runsInto } from './runs-into'
 import { thinWalls } from './thin-walls'
 
 /** Every check of parts in general. A new one is one file and one line here; a kind of step has its own in its folder. */
-const CHECKS: readonly Check[] = [partsClosed, collisions, runsInto, doubledParts, keptOn, fitsBed, thinWalls]
+const CHECKS: readonly Check[] = [partsClosed, collisions, runsInto, doubledParts, noRoom, keptOn, fitsBed, thinWalls]
 
 /** Runs all checks, those that stop an export first. */
 export const runChecks = (input: CheckInput): Finding[] =>

@@ -12,6 +12,7 @@ import { motionStep } from './motion'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
 import { postsStep } from './posts'
+import { putStep } from './put'
 import { revolveStep } from './revolve'
 import { solidStep } from './solid'
 import type { StepKind } from './step-kind'
@@ -33,6 +34,7 @@ const ALL = [
   copiesStep,
   fitStep,
   motionStep,
+  putStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

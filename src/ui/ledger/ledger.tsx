@@ -1,5 +1,7 @@
 'use client'
 import { memo } from 'react'
+import type { Finding } from '@/core/checks/finding'
+import { setField } from '@/core/document/edits'
 import type { LedgerRow } from '@/core/fit/ledger'
 import { formatGap } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
@@ -84,6 +86,17 @@ const Row = memo(function Row({ row }: { row: LedgerRow }) {
   )
 })
 
+function Mend({ of, field, value, words }: NonNullable<Finding['mend']>) {
+  const edit = useProject((s) => s.edit)
+  return (
+    <p>
+      <button type="button" className="figure" onClick={() => edit(setField(of, field, value))}>
+        {words}
+      </button>
+    </p>
+  )
+}
+
 function Findings() {
   const findings = useProject((s) => s.findings)
   const parts = useProject((s) => s.build?.parts.length ?? 0)
@@ -112,6 +125,7 @@ function Findings() {
                 </b>{' '}
                 {f.text}
               </button>
+              {f.mend && <Mend {...f.mend} />}
             </li>
           ))}
       </ul>

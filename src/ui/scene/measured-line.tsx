@@ -7,7 +7,9 @@ import type { Pick } from '@/core/fit/picks'
 import { formatLength, inBothUnits, withUnit } from '@/core/units/length'
 import { newId } from '../new-id'
 import { Choose } from '../primitives/choose'
-import { useEngine } from '../actions/actions-context'
+import { offersAt } from '@/core/steps/offers'
+import { useActions, useEngine } from '../actions/actions-context'
+import { situationOf } from '../actions/offers'
 import { useProject, useProjectStore, useUnit } from '../store/store'
 import { pickedReference, verbsForTwo } from './placing-verbs'
 import { ScaleCheckLine } from './scale-check'
@@ -41,6 +43,7 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
   const whole = [first, second].some(isSolid)
   const nearest = useNearest(first, second)
   const exact = measurePicks(first, second)
+  const actions = useActions()
   const shown = whole ? nearest : exact
   const format = (mm: number) => formatLength(mm, unit)
   const { edit, set } = store.getState()
@@ -88,6 +91,15 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
         <button type="button" className="figure" onClick={() => set({ measuring: true })}>
           a circle through a third point …
         </button>
+        {offersAt(situationOf(store.getState())).flatMap((offer) =>
+          offer.picked ? (
+            <button key={offer.key} type="button" className="figure" onClick={() => actions.take(offer)}>
+              {offer.words}
+            </button>
+          ) : (
+            []
+          ),
+        )}
         {verbsForTwo(first, second, store.getState()).map(([words, act]) => (
           <button key={words} type="button" className="figure" onClick={act}>
             {words}

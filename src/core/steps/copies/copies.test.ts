@@ -94,3 +94,17 @@ test('nothing is copied onto itself', async () => {
   expect(await told({ how: 'ring', over: '0' })).toMatchObject({ field: 'over' })
   expect(await told({ part: 'no' })).toMatchObject({ field: 'part' })
 })
+
+test('at the middles of a drawing there is one at each, the first of them where the part is', async () => {
+  const guides = (...places: [number, number][]): StepOf => ['drawing', { on: { base: 'ground', off: '3' }, shapes: places.map(([x, y], i) => shape('circle', { across: '2', at: at(`${x}`, `${y}`), is: 'guide' }, `g${i}`)) }, 'spots'] // prettier-ignore
+  const spread = (how: Fields, ...places: [number, number][]) => sheetOf(...ARM, guides(...places), ['copies', { part: 'arm', how: 'places', drawing: 'spots', ...how }, 'c']) // prettier-ignore
+  const { ids, part } = await partsOf(spread({}, [5, 5], [40, 5], [5, -22.5]))
+  expect(ids).toEqual(['arm', 'c.2', 'c.3'])
+  const from = boxOf(part('arm'))
+  expect(boxOf(part('c.2')).map(([low], k) => low - from[k]![0])).toEqual([35, 0, 0].map((v) => expect.closeTo(v, 4)))
+  expect(boxOf(part('c.3')).map(([low], k) => low - from[k]![0])).toEqual(
+    [0, -27.5, 0].map((v) => expect.closeTo(v, 4)),
+  )
+  const { problems } = await built(spread({}, [5, 5]))
+  expect(problems[0]).toMatchObject({ field: 'drawing', message: expect.stringContaining('two circles') })
+})

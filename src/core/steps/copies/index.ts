@@ -3,10 +3,12 @@ import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { angleField, countField } from '../../fields/number'
 import { partField } from '../../fields/part'
+import { maybePublicationField } from '../../fields/publication'
 import { planeField } from '../../fields/plane'
-import { compose, invert, type Placement, translation, turnAbout } from '../../geometry/placement'
+import { compose, invert, type Placement, translation, turn, turnAbout } from '../../geometry/placement'
 import { scale, type Vec3 } from '../../geometry/vec'
 import { raise } from '../../result'
+import { DRAWING } from '../drawn'
 import { joinedOutput } from '../joining'
 import { type PartOutput, type StepContext, type StepOutput, stepKind } from '../step-kind'
 import { offerCopies, startCopies } from './offers'
@@ -19,11 +21,17 @@ const WAYS = { right: [1, 0, 0], back: [0, 1, 0], up: [0, 0, 1] } as const satis
 
 const fields = {
   part: partField('The part', 'change'),
-  how: choiceField('How it is copied', 'mirror', { mirror: 'mirrored at', line: 'in a row', ring: 'in a ring' }),
+  how: choiceField('How it is copied', 'mirror', {
+    mirror: 'mirrored at',
+    line: 'in a row',
+    ring: 'in a ring',
+    places: 'at the middles of',
+  }),
   at: planeField('The plane'),
   count: countField('How many there are then', '2', 2, MOST_COPIES),
   by: lengthField('From one to the next', '20', -MOST, MOST),
   way: choiceField('The direction', 'right', { right: 'to the right', back: 'to the back', up: 'upwards' }),
+  drawing: maybePublicationField('The drawing', DRAWING),
   over: angleField('The angle that they share', '360', -360, 360),
   after: choiceField('What becomes of them', 'own', { own: 'each a part of its own', joined: 'joined to it' }),
 }
@@ -39,7 +47,8 @@ export const copiesStep = stepKind({
   fields,
   fieldNotes: {
     part: 'id of the part; it is changed only where the copies are joined to it',
-    how: '`mirror` at a plane, in a `line`, or in a `ring` about the axis that stands on a plane at its datum',
+    how: '`mirror` at a plane, in a `line`, in a `ring` about the axis that stands on a plane at its datum, or at the `places` that a drawing has middles of circles at: the first of them is where the part itself is',
+    drawing: 'with `places`: id of a drawing step before; empty: the nearest',
     at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis',
     count: 'with `line` and `ring`: how many there are then, the part itself among them',
     by: 'with `line`: from one to the next, less than 0 the other way',
@@ -51,6 +60,7 @@ export const copiesStep = stepKind({
     'Copy', { field: 'part', after: ',' }, { field: 'how' }, { field: 'at', when: ['how', 'mirror'], after: ',' },
     { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'by', when: ['how', 'line'], before: 'every' }, { field: 'way', when: ['how', 'line'], after: ',' },
     { field: 'count', when: ['how', 'ring'], before: 'of' }, { field: 'at', when: ['how', 'ring'], before: 'about the middle of', after: ',' },
+    { field: 'drawing', when: ['how', 'places'], after: ',' },
     { field: 'over', rare: true, when: ['how', 'ring'], before: 'over', after: ',' }, { field: 'after', after: '.' },
   ], // prettier-ignore
   start: startCopies,
@@ -63,7 +73,7 @@ export const copiesStep = stepKind({
 })
 
 /** Where each copy is, from where the part is: the first of them is the part itself and not among them. Errors: none-moved */
-function placements({ how, at, count, by, way, over }: Values): Placement[] {
+function placements({ how, at, count, by, way, over, drawing }: Values): Placement[] {
   const about = (own: Placement) => compose(at.frame, compose(own, invert(at.frame)))
   const nth = Array.from({ length: count - 1 }, (_, k) => k + 1)
   switch (how) {
@@ -72,12 +82,24 @@ function placements({ how, at, count, by, way, over }: Values): Placement[] {
     case 'line':
       if (Math.abs(by) < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')
       return nth.map((k) => translation(scale(WAYS[way], k * by)))
+    case 'places':
+      return atMiddles(drawing)
     case 'ring': {
       if (Math.abs(over) < 1e-9) return raise('none-moved', 'Over an angle of 0 all copies lie in the part itself.', 'over') // prettier-ignore
       const step = Math.abs(Math.abs(over) - 360) < 1e-9 ? over / count : over / (count - 1)
       return nth.map((k) => about(turnAbout([0, 0, 1], (k * step * Math.PI) / 180)))
     }
   }
+}
+
+/** From the first middle of a drawing to each other one. Errors: no-step, few */
+function atMiddles(drawing: Values['drawing']): Placement[] {
+  if (!drawing) return raise('no-step', 'This needs a drawing before it in the sheet, with circles where the copies are to be.', 'drawing') // prettier-ignore
+  const { plane, middles } = drawing.data
+  const [first, ...others] = middles
+  if (!first || others.length === 0) return raise('few', 'The drawing needs two circles or more: where the part is, and where its copies are to be. Guides do.', 'drawing') // prettier-ignore
+  if (middles.length > MOST_COPIES) return raise('many', `That makes ${middles.length} of it; up to ${MOST_COPIES} would do.`, 'drawing') // prettier-ignore
+  return others.map(([x, y]) => translation(turn(plane.frame, [x - first[0], y - first[1], 0])))
 }
 
 const called = ({ how, part }: Values, k: number): string => (how === 'mirror' ? `${part.name}, mirrored` : `${part.name} ${k + 2}`) // prettier-ignore
