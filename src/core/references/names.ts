@@ -12,6 +12,8 @@ export interface Names {
   list: () => string[]
   /** Makes facts of a step known from here on, as `prefix.name`, mm. */
   tell: (prefix: string, facts: Readonly<Record<string, number>>) => void
+  /** Forgets the facts of a prefix, and what was worked out by them. */
+  forget: (prefix: string) => void
   /** The same names with some that mean something of their own here, mm. */
   within: (own: Readonly<Record<string, number>>) => FormulaContext
   /** Every name that has a value by now. */
@@ -118,6 +120,12 @@ export function projectNames(
       failed.clear()
       tell(prefix, facts)
     },
+    forget: (prefix) => {
+      failed.clear()
+      const gone = new Set([...known.keys()].filter((name) => name.startsWith(`${prefix}.`)))
+      for (const name of gone) known.delete(name)
+      for (const name of dependents(gone, numbers)) known.delete(name)
+    },
     within: (own) => ({
       unit: 'mm',
       lookup: (name) => (Object.hasOwn(own, name) ? ok(length(own[name]!)) : lookup(name)),
@@ -135,6 +143,17 @@ export function projectNames(
         }),
       ),
   }
+}
+
+/** The numbers that are worked out from some names, and those worked out from these. */
+function dependents(names: ReadonlySet<string>, numbers: ReadonlyMap<string, { formula: string }>): Set<string> {
+  const out = new Set<string>()
+  const needs = (formula: string) => namesIn(formula).some((n) => names.has(n) || out.has(n))
+  for (let before = -1; before !== out.size;) {
+    before = out.size
+    for (const [name, { formula }] of numbers) if (needs(formula)) out.add(name)
+  }
+  return out
 }
 
 /** A problem of a name that another one needs; said once, by the first that has it. */

@@ -18,6 +18,7 @@ import { ProblemError, raise } from '../result'
 import { stepKindNamed } from '../steps/registry'
 import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/step-kind'
 import { type Effect, Effects } from './effects'
+import { measuredToCome, tellMeasured } from './measured-names'
 import { ownRows } from './own-rows'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
 import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
@@ -82,7 +83,7 @@ export class Builder {
   ): Promise<Build> {
     const project = inVariant(document)
     const references = this.references.all(project, models, this.kernel)
-    const names = projectNames(project, references, namesToCome(project.steps))
+    const names = projectNames(project, references, new Set([...namesToCome(project.steps), ...measuredToCome(project)])) // prettier-ignore
     const run: Run = {
       project,
       references,
@@ -135,6 +136,7 @@ export class Builder {
       report.problems.push({ kind: 'unknown-step', message: `This Anorak has no step "${step.kind}".` })
       return
     }
+    tellMeasured(step, run)
     const resolved = resolveFields(step, kind, { ...run, printer: run.project.printer, flatUnion: this.flatUnion })
     for (const [name, field] of resolved.fields) if ('shown' in field) report.values[name] = field.shown
     const reference = referenceOf(resolved.fields.values())

@@ -1,8 +1,9 @@
-import { type Edit, describeReading, setNumber } from '../document/edits'
+import { type Edit, describeReading, nameMeasure, setNumber } from '../document/edits'
 import { mapFormulas } from '../document/formulas'
 import type { Project, ProjectStep } from '../document/schema'
 import { fieldKind } from '../fields/kinds'
 import { asFormulaName } from '../references/names'
+import { measuredName } from './measured-names'
 import { fieldsSchema, stepKindNamed, stepKinds } from '../steps/registry'
 import { FORMULA_FUNCTIONS } from '../units/formula'
 import { FORMULA_NAME } from '../units/formula-name'
@@ -45,6 +46,16 @@ export const renameReading =
     return describeReading(id, { name: to })(inFormulas(project, renaming(reading.name, to)))
   }
 
+/** Changes what a kept length is called, and every formula that uses it. */
+export const renameMeasure =
+  (id: string, to: string): Edit =>
+  (project) => {
+    const measure = project.measures.find((m) => m.id === id)
+    const [before, after] = [measuredName(measure?.name ?? ''), measuredName(to)]
+    const changed = before && after && before !== after ? inFormulas(project, renaming(before, after)) : project
+    return nameMeasure(id, to)(changed)
+  }
+
 /** Changes a reference's name, and every formula that uses a fact of its board by it. */
 export const renameReference =
   (id: string, to: string): Edit =>
@@ -60,7 +71,7 @@ export const renameReference =
 
 /** Puts one name for another in a formula. @param prefix names of what stands before a dot */
 const renaming = (from: string, to: string, prefix = false) => {
-  const pattern = new RegExp(`(?<![\\w.])${from}${prefix ? '(?=\\.)' : '(?![\\w.(])'}`, 'g')
+  const pattern = new RegExp(`(?<![\\w.])${from.replace('.', '\\.')}${prefix ? '(?=\\.)' : '(?![\\w.(])'}`, 'g')
   return (formula: string): string => formula.replace(pattern, to)
 }
 

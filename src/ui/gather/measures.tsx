@@ -1,5 +1,7 @@
 'use client'
-import { dropMeasure, nameMeasure } from '@/core/document/edits'
+import { dropMeasure } from '@/core/document/edits'
+import { renameMeasure } from '@/core/sheet/names-in-use'
+import { measuredName } from '@/core/sheet/measured-names'
 import { inBothUnits } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
 import { NameInput } from '../primitives/name-input'
@@ -28,8 +30,13 @@ export function Measures() {
               label="Name of this length"
               name={measure.name}
               placeholder="what it is"
-              onName={(name) => edit(nameMeasure(measure.id, name))}
+              onName={(name) => edit(renameMeasure(measure.id, name))}
             />
+            {measuredName(measure.name) && (
+              <span className="col-span-3 row-start-2 text-[13px] text-soft">
+                in formulas {measuredName(measure.name)}
+              </span>
+            )}
             <Figure found={found?.find((f) => f.id === measure.id)?.found} />
             <Remove label="Keep this length no more" act={() => edit(dropMeasure(measure.id))} />
           </li>
