@@ -103,6 +103,7 @@ for (const [name, file] of [
   ['Planter', 'planter'],
   ['Latch arm', 'latch-arm'],
   ['Downpipe', 'downpipe'],
+  ['Handle rack', 'handle-rack'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

@@ -11,7 +11,7 @@ import { writeSvg } from '../../src/core/formats/svg/write-svg'
 import { bracket } from './bracket'
 import { frameHinge } from './hinge'
 import { rl2Idf } from './idf'
-import { DEMO_PHOTO, takePhoto } from './photo'
+import { DEMO_PHOTO, HANDLES_PHOTO, takePhoto } from './photo'
 import { frameHingeProject } from './projects'
 import { rl2 } from './rl2'
 import { startKernel, writeStepAssembly } from './step-assembly'
@@ -36,11 +36,15 @@ write('bracket/vent-bracket.svg', writeSvg(bracket))
 const hinge = (await frameHinge()).bytes
 write('hinge/frame-hinge.stl', hinge)
 write('frame-hinge.json', writeProject(frameHingeProject(hinge)))
-const { picture, truth } = takePhoto(DEMO_PHOTO)
-const { width, height, data } = picture
-const jpeg = sharp(data, { raw: { width, height, channels: 4 } })
-  .removeAlpha()
-  .jpeg({ quality: 84 })
-const photo = await jpeg.toBuffer()
-write('bracket/vent-bracket.jpg', photo)
-write('bracket/vent-bracket.truth.json', `${JSON.stringify(truth, null, 2)}\n`)
+for (const [name, settings] of [
+  ['bracket/vent-bracket', DEMO_PHOTO],
+  ['handles/handles', HANDLES_PHOTO],
+] as const) {
+  const { picture, truth } = takePhoto(settings)
+  const { width, height, data } = picture
+  const jpeg = sharp(data, { raw: { width, height, channels: 4 } })
+    .removeAlpha()
+    .jpeg({ quality: 84 })
+  write(`${name}.jpg`, await jpeg.toBuffer())
+  write(`${name}.truth.json`, `${JSON.stringify(truth, null, 2)}\n`)
+}

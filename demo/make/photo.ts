@@ -2,9 +2,11 @@ import { chainMaps, type Homography, inverseMap, mapPoint } from '../../src/core
 import type { Picture } from '../../src/core/photo/picture'
 import type { Vec2 } from '../../src/core/geometry/vec'
 import { areaOf, boundsOf, contains, distanceToEdges } from '../../src/core/profile/measure'
+import type { Profile } from '../../src/core/profile/segment'
 import { bracket, BRACKET_HOLES } from './bracket'
+import { handles } from './handles'
 
-/** How the photo of the vent bracket is taken. Angles in degrees, lengths in mm. */
+/** How a photo is taken. Angles in degrees, lengths in mm. */
 export interface PhotoSettings {
   width: number
   height: number
@@ -24,7 +26,9 @@ export interface PhotoSettings {
   noise: number
   /** Pixels that an edge is blurred over. */
   blur: number
-  /** Where the bracket lies on the sheet, and how it is turned. */
+  /** What lies on the sheet. */
+  thing: Profile
+  /** Where it lies there, and how it is turned. */
   at: Vec2
   turned: number
   /** Its colour, and that of the sheet, as red, green, blue. */
@@ -45,11 +49,25 @@ export const DEMO_PHOTO: PhotoSettings = {
   slope: 0.28,
   noise: 5,
   blur: 1.6,
+  thing: bracket,
   at: [2, 8],
   turned: 6,
   color: [52, 74, 58],
   sheet: [236, 233, 224],
   seed: 7,
+}
+
+/** The photo of the ends of three handles. */
+export const HANDLES_PHOTO: PhotoSettings = {
+  ...DEMO_PHOTO,
+  tilt: 14,
+  lean: 7,
+  roll: -3,
+  thing: handles,
+  at: [0, 0],
+  turned: 0,
+  color: [46, 52, 70],
+  seed: 23,
 }
 
 /** The sheet that the bracket lies on: A5, 210 x 148 mm, its middle the origin. */
@@ -69,7 +87,7 @@ export interface PhotoTruth {
   holes: { name: string; centre: Vec2; diameter: number }[]
 }
 
-/** Takes the photo: a sheet on a bench, the bracket and a ruler on it. */
+/** Takes the photo: a sheet on a bench, a thing and a ruler on it. */
 export function takePhoto(settings: PhotoSettings): { picture: Picture; truth: PhotoTruth } {
   const { width, height } = settings
   const toPixel = cameraMap(settings)
@@ -114,13 +132,13 @@ function cameraMap({ width, height, tilt, lean, roll, distance, focal }: PhotoSe
 
 type Distance = (p: Vec2) => number
 
-/** The bracket's signed distances are worked out once, on a grid this fine, and read off between. */
+/** A thing's signed distances are worked out once, on a grid this fine, and read off between. */
 const GRID = 0.2
 const MARGIN = 8
 
-/** Signed distances to the bracket's edge, negative inside, and where in its frame the grid begins. */
-function makeField() {
-  const [x0, y0, x1, y1] = boundsOf(bracket)
+/** Signed distances to a thing's edge, negative inside, and where in its frame the grid begins. */
+function makeField(thing: Profile) {
+  const [x0, y0, x1, y1] = boundsOf(thing)
   const [left, below] = [x0 - MARGIN, y0 - MARGIN]
   const width = Math.ceil((x1 - x0 + 2 * MARGIN) / GRID) + 2
   const height = Math.ceil((y1 - y0 + 2 * MARGIN) / GRID) + 2
@@ -128,16 +146,17 @@ function makeField() {
   for (let j = 0; j < height; j++)
     for (let i = 0; i < width; i++) {
       const p: Vec2 = [left + i * GRID, below + j * GRID]
-      const far = distanceToEdges(bracket.loops, p)
-      values[j * width + i] = contains(bracket, p) ? -far : far
+      const far = distanceToEdges(thing.loops, p)
+      values[j * width + i] = contains(thing, p) ? -far : far
     }
   return { left, below, width, height, values }
 }
-let field: ReturnType<typeof makeField> | undefined
+const fields = new Map<Profile, ReturnType<typeof makeField>>()
 
-/** The signed distance to the edge of the bracket where it lies; far off, only that it is far. */
-function placedDistance({ at, turned }: PhotoSettings): Distance {
-  field ??= makeField()
+/** The signed distance to the edge of the thing where it lies; far off, only that it is far. */
+function placedDistance({ thing, at, turned }: PhotoSettings): Distance {
+  const field = fields.get(thing) ?? makeField(thing)
+  fields.set(thing, field)
   const { left, below, width, height, values } = field
   const a = (turned * Math.PI) / 180
   const [cos, sin] = [Math.cos(a), Math.sin(a)]
@@ -205,8 +224,8 @@ function truthOf(settings: PhotoSettings, toPixel: Homography): PhotoTruth {
       b: mapPoint(toPixel, [RULER.x + 150, edge]),
       length: 140,
     },
-    area: areaOf(bracket),
-    holes: BRACKET_HOLES.map(({ name, at: [x, y], diameter }) => ({
+    area: areaOf(settings.thing),
+    holes: (settings.thing === bracket ? BRACKET_HOLES : []).map(({ name, at: [x, y], diameter }) => ({
       name,
       centre: [settings.at[0] + x * Math.cos(a) - y * Math.sin(a), settings.at[1] + x * Math.sin(a) + y * Math.cos(a)],
       diameter,

@@ -67,6 +67,7 @@ function plainIds(document: Project): Record<string, string> {
   }
   for (const r of document.rows) out[r.id] = next('row')
   for (const v of document.variants) out[v.id] = next('variant')
+  for (const b of document.blocks) out[b.id] = next('block')
   for (const n of document.numbers) out[n.id] = `number-${n.name}`
   for (const r of document.readings) out[r.id] = `reading-${r.name}`
   for (const o of document.outlines) {

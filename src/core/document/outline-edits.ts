@@ -44,6 +44,32 @@ export const setLoops = (id: string, loops: TraceLoop[]): Edit =>
     p.loops = loops
     dropLooseSizes(p)
   })
+/** Of two loops of which one's box covers so much of the other's, both are of one thing. */
+const SAME = 0.3
+
+/** Puts what was traced of one thing in the place of what was traced of it before; other things' loops stay. */
+export const setLoopsOfThing = (id: string, loops: TraceLoop[]): Edit =>
+  editPhoto(id, (p) => {
+    const others = p.loops.filter((old) => !loops.some((now) => overlap(boxOf(old), boxOf(now)) > SAME))
+    p.loops = [...others, ...loops]
+    dropLooseSizes(p)
+  })
+
+type Box = readonly [left: number, top: number, right: number, bottom: number]
+
+function boxOf(loop: TraceLoop): Box {
+  const points = loop.kind === 'circle' ? loop.points : loop.nodes.flatMap((n) => (n.via ? [n.at, n.via] : [n.at]))
+  const [xs, ys] = [points.map((q) => q[0]), points.map((q) => q[1])]
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
+}
+
+/** How much of the smaller of two boxes lies in the other, 0 to 1. */
+function overlap(a: Box, b: Box): number {
+  const area = ([x0, y0, x1, y1]: Box) => Math.max(0, x1 - x0) * Math.max(0, y1 - y0)
+  const shared = area([Math.max(a[0], b[0]), Math.max(a[1], b[1]), Math.min(a[2], b[2]), Math.min(a[3], b[3])])
+  return shared / Math.max(Math.min(area(a), area(b)), 1e-9)
+}
+
 export const addLoop = (id: string, loop: TraceLoop): Edit => editPhoto(id, (p) => void p.loops.push(loop))
 export const removeLoop = (id: string, loop: string): Edit =>
   editPhoto(id, (p) => {

@@ -5,6 +5,7 @@ import {
   calibrate,
   moveTracePoint,
   setLoops,
+  setLoopsOfThing,
 } from '@/core/document/outline-edits'
 import type { Vec2 } from '@/core/geometry/vec'
 import { inOrder, type PhotoMap } from '@/core/photo/photo-map'
@@ -13,6 +14,7 @@ import { softNote } from '@/core/photo/trace'
 import { gap2 } from '@/core/profile/segment'
 import { knownLengths } from '@/core/units/known-lengths'
 import { newId } from '../new-id'
+import type { TraceLoop } from '@/core/document/photo-schema'
 import type { TraceCandidate, TraceResult } from '@/worker/photo.worker'
 import type { ProjectStore } from '../store/store'
 import type { PhotoEngine } from './photo-engine'
@@ -171,7 +173,12 @@ export class PhotoActs {
     this.take('look')
   }
 
-  /** Finds the outline of what lies at a point, or of the largest thing, and puts it in the place of what was traced. */
+  /** What was pointed at joins what was traced of other things; the largest thing takes the place of all. */
+  private loopsOf(on: Vec2 | undefined, loops: TraceLoop[]) {
+    return on ? setLoopsOfThing(this.outline.id, loops) : setLoops(this.outline.id, loops)
+  }
+
+  /** Finds the outline of what lies at a point, or of the largest thing, and puts it in the place of what was traced of it. */
   async trace(on: Vec2 | undefined, tolerance = 0.15, level = 1): Promise<void> {
     const { calibration } = this.outline.photo
     const names = this.store.getState().build?.names ?? {}
@@ -183,15 +190,15 @@ export class PhotoActs {
     if (!result.ok) return this.set({ busy: undefined, said: { text: result.problem.message, failed: true } })
     const { candidates } = result.value
     const said = { text: tracedNote(result.value, tolerance), failed: false }
-    if (candidates.length === 1) this.edit(setLoops(this.outline.id, candidates[0]!.loops))
+    if (candidates.length === 1) this.edit(this.loopsOf(on, candidates[0]!.loops))
     this.store.getState().set({
-      photo: { ...withTool(this.state, 'look'), ...(candidates.length > 1 ? { candidates } : { said }) },
+      photo: { ...withTool(this.state, 'look'), ...(candidates.length > 1 ? { candidates, tracedOn: on } : { said }) },
     })
   }
 
-  /** Takes one of the outlines that the thing may have, in the place of what was traced. */
+  /** Takes one of the outlines that the thing may have, in the place of what was traced of it. */
   takeCandidate(candidate: TraceCandidate): void {
-    this.edit(setLoops(this.outline.id, candidate.loops))
+    this.edit(this.loopsOf(this.state.tracedOn, candidate.loops))
     this.set({ candidates: undefined, pointed: undefined })
   }
 

@@ -41,6 +41,8 @@ export interface PhotoState {
   said?: { text: string; failed: boolean } | undefined
   /** Outlines that the thing may have, one of which is to be taken. */
   candidates?: readonly TraceCandidate[] | undefined
+  /** Where was pointed when these were found; nowhere, if the largest thing was asked for. */
+  tracedOn?: Vec2 | undefined
   /** Which of them is pointed at. */
   pointed?: number | undefined
 }
