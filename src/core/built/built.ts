@@ -22,6 +22,8 @@ export interface BuiltPart {
   volume: number
   /** The middle of its mass, mm. */
   middle: Vec3
+  /** Faces in colours of their own, by their regions; `lost` are those that are not there any more, by their place in the list. */
+  painted?: { regions: { region: number; color: string }[]; lost: number[] }
   /** Takes the part to the way it is printed. */
   print: Placement
 }

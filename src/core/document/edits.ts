@@ -1,5 +1,6 @@
 import { produce } from 'immer'
 import type { Block, Reach, Travel } from './items-schema'
+import type { KeptFace } from './pick-schema'
 import type { KeptMeasure, OwnRow } from './measure-schema'
 import type { PlacingMove } from './placing-schema'
 import type { PartSettings, Project, ProjectNumber, ProjectReading, ProjectReference, ProjectStep } from './schema'
@@ -143,6 +144,22 @@ export const setRange = (id: string, range: ProjectNumber['range']): Edit =>
 
 export const setPart = (id: string, change: PartSettings): Edit =>
   produce((p) => void (p.parts[id] = { ...p.parts[id], ...change }))
+
+/** Gives a face of a part a colour of its own. */
+export const paintFace = (part: string, face: KeptFace, color: string): Edit =>
+  produce((p) => {
+    const own = (p.parts[part] ??= {})
+    own.faces = [...(own.faces ?? []), { face, color }]
+  })
+
+/** Changes the colour of the nth coloured face of a part; without one the face has the part's again. */
+export const repaintFace = (part: string, nth: number, color: string | undefined): Edit =>
+  produce((p) => {
+    const faces = p.parts[part]?.faces
+    if (!faces?.[nth]) return
+    if (color === undefined) faces.splice(nth, 1)
+    else faces[nth].color = color
+  })
 
 /** Several edits as one. */
 export const together =

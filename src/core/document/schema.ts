@@ -3,6 +3,7 @@ import { FORMULA_NAME } from '../units/formula-name'
 import { photoSchema } from './photo-schema'
 import { blockSchema, reachSchema, travelSchema } from './items-schema'
 import { measureSchema, rowSchema } from './measure-schema'
+import { keptFaceSchema } from './pick-schema'
 import { moveSchema } from './placing-schema'
 import { MATERIALS, type Material } from '../units/materials'
 import { variantSchema } from './variants-schema'
@@ -102,6 +103,11 @@ export const partSchema = z.object({
   material: z.enum(Object.keys(MATERIALS) as [Material, ...Material[]]).optional(),
   /** How many of it are printed. */
   count: z.number().int().min(1).max(999).optional(),
+  /** Faces in colours of their own; the later one counts. */
+  faces: z
+    .array(z.object({ face: keptFaceSchema, color }))
+    .max(200)
+    .optional(),
   /** Parts of the same word belong together. */
   group: z.string().trim().max(60).optional(),
 })

@@ -1,6 +1,7 @@
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
 import { variantInHand } from '../document/variants'
+import { topologyOf } from '../faces/topology'
 import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arrangement } from '../print/arrange'
@@ -61,6 +62,15 @@ export function listExport(
   }))
 }
 
+/** The colours of painted faces, and for each triangle which of them it has, counted from 1; 0 is the part's own. */
+function paintOf({ mesh, painted }: BuiltPart): { paint?: { colors: string[]; ofTriangle: Uint16Array } } {
+  if (!painted?.regions.length) return {}
+  const { regionOf } = topologyOf(mesh)
+  const colors = [...new Set(painted.regions.map((r) => r.color))]
+  const color = new Map(painted.regions.map((r) => [r.region, colors.indexOf(r.color) + 1]))
+  return { paint: { colors, ofTriangle: Uint16Array.from(regionOf, (r) => color.get(r) ?? 0) } }
+}
+
 /** Binary STL for each part and one 3MF for all, in which each stands as often as it is printed. */
 export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
   const { title, arrangement, bed, counts } = wishes
@@ -79,6 +89,7 @@ export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): 
     positions: part.mesh.positions,
     indices: part.mesh.indices,
     placements: placements[i]!,
+    ...paintOf(part),
   }))
   return [...stl, { name: `${safeFileName(title)}.3mf`, bytes: write3mf(objects, title) }]
 }

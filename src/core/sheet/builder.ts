@@ -20,6 +20,7 @@ import type { PrinterFigure, StepContext, StepKind, StepOutput } from '../steps/
 import { type Effect, Effects } from './effects'
 import { measuredToCome, tellMeasured } from './measured-names'
 import { ownRows } from './own-rows'
+import { paintedFaces } from './painted-faces'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
 import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
 import { type Made, StepCache } from './step-cache'
@@ -116,7 +117,7 @@ export class Builder {
     const build = {
       quality,
       references,
-      parts: parts.map((p) => this.finish(p)),
+      parts: parts.map((p) => this.finish(p, run)),
       steps,
       rows: [...run.rows.filter((r) => [r.a, r.b].every((s) => isThere(s, run))), ...ownRows(project, names)],
       left: run.left,
@@ -232,10 +233,12 @@ export class Builder {
     return known.on
   }
 
-  private finish(part: PartState): BuiltPart {
+  private finish(part: PartState, run: Run): BuiltPart {
     const { mesh, volume, middle } = this.read(part)
     const { id, name, color, key, print } = part
-    return { id, name, color, key, mesh, volume, middle, print }
+    const faces = run.project.parts[id]?.faces ?? []
+    const painted = faces.length > 0 ? { painted: paintedFaces(this.pointableOf(id, key, run), faces) } : {}
+    return { id, name, color, key, mesh, volume, middle, print, ...painted }
   }
 
   /**

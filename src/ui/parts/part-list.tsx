@@ -1,11 +1,12 @@
 'use client'
-import { setPart } from '@/core/document/edits'
+import { repaintFace, setPart } from '@/core/document/edits'
 import { filamentOf, type ListedPart, partList } from '@/core/print/part-list'
 import { formatLength, formatVolume } from '@/core/units/length'
 import { type Material, MATERIALS } from '@/core/units/materials'
 import { Choose } from '../primitives/choose'
 import { Heading } from '../primitives/heading'
 import { NameInput } from '../primitives/name-input'
+import { Remove } from '../primitives/small'
 import { useDocument, useProject, useUnit } from '../store/store'
 
 const AS_PRINTER = 'what the printer has in'
@@ -52,6 +53,36 @@ export function PartList() {
         </p>
       )}
     </section>
+  )
+}
+
+/** The faces of a part that have colours of their own. */
+function PaintedFaces({ part }: { part: ListedPart }) {
+  const faces = useProject((s) => s.history.present.parts[part.id]?.faces)
+  const lost = useProject((s) => s.build?.parts.find((p) => p.id === part.id)?.painted?.lost)
+  const edit = useProject((s) => s.edit)
+  if (!faces?.length) return null
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 text-[14px] text-soft">
+      Faces in other colours:
+      {faces.map(({ color }, nth) => (
+        <span key={nth} className="inline-flex items-center gap-1">
+          <input
+            type="color"
+            aria-label={`Colour of face ${nth + 1} of ${part.name}`}
+            value={color}
+            className="size-5 cursor-pointer border-0 bg-transparent p-0"
+            onChange={(e) => edit(repaintFace(part.id, nth, e.target.value), { group: `face ${part.id} ${nth}` })}
+          />
+          {lost?.includes(nth) && <span className="text-rust">■ gone</span>}
+          <Remove
+            label={`Face ${nth + 1} of ${part.name} as the part`}
+            act={() => edit(repaintFace(part.id, nth, undefined))}
+          />{' '}
+          {/* prettier-ignore */}
+        </span>
+      ))}
+    </p>
   )
 }
 
@@ -118,6 +149,7 @@ function Part({ part }: { part: ListedPart }) {
           onName={(group) => edit(setPart(part.id, { group: group || undefined }))}
         />
       </p>
+      <PaintedFaces part={part} />
     </li>
   )
 }

@@ -97,12 +97,18 @@ export class Body {
 
   /** The triangles of some regions, or of all, as a patch to lie over them. */
   patch(regions: ReadonlySet<number> | undefined): BufferGeometry {
-    const out: number[] = []
-    const { positions, regionOf } = this.shown
-    for (let t = 0; t < regionOf.length; t++)
-      if (!regions || regions.has(regionOf[t]!)) for (let i = 9 * t; i < 9 * t + 9; i++) out.push(positions[i]!)
+    const [out, facing]: [number[], number[]] = [[], []]
+    const { positions, normals, regionOf } = this.shown
+    for (let t = 0; t < regionOf.length; t++) {
+      if (regions && !regions.has(regionOf[t]!)) continue
+      for (let i = 9 * t; i < 9 * t + 9; i++) {
+        out.push(positions[i]!)
+        facing.push(normals[i]!)
+      }
+    }
     const geometry = new BufferGeometry()
     geometry.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3))
+    geometry.setAttribute('normal', new BufferAttribute(Float32Array.from(facing), 3))
     return geometry
   }
 

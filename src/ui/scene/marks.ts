@@ -1,4 +1,4 @@
-import { type BufferGeometry, Group, Mesh, MeshBasicMaterial, type Plane } from 'three'
+import { type BufferGeometry, Group, Mesh, MeshBasicMaterial, MeshLambertMaterial, type Plane } from 'three'
 import type { Body } from './body'
 import type { Palette } from './palette'
 
@@ -6,7 +6,7 @@ import type { Palette } from './palette'
 export interface Mark {
   body: string
   regions?: ReadonlySet<number>
-  tone: Tone
+  tone: Tone | { color: string }
 }
 
 /** `step`: a surface of a step that is pointed at in the sheet. */
@@ -25,6 +25,7 @@ const material = (tone: Tone) =>
 /** Coloured patches over surfaces. */
 export class Marks extends Group {
   private readonly materials = { mark: material('mark'), hover: material('hover'), step: material('step') }
+  private readonly paints = new Map<string, MeshLambertMaterial>()
   private marks: readonly Mark[] = []
 
   set(marks: readonly Mark[]): void {
@@ -42,13 +43,24 @@ export class Marks extends Group {
     }
     for (const { body, regions, tone } of this.marks) {
       const target = bodies.get(body)
-      if (target?.group.visible) this.add(new Mesh<BufferGeometry>(target.patch(regions), this.materials[tone]))
+      if (!target?.group.visible) continue
+      const own = typeof tone === 'string' ? this.materials[tone] : this.paint(tone.color, planes)
+      this.add(new Mesh<BufferGeometry>(target.patch(regions), own))
     }
+  }
+
+  /** What a face in a colour of its own is drawn with. */
+  private paint(color: string, planes: Plane[]): MeshLambertMaterial {
+    const own = this.paints.get(color) ?? new MeshLambertMaterial({ color, polygonOffset: true, polygonOffsetFactor: -0.5, polygonOffsetUnits: -0.5 }) // prettier-ignore
+    if ((own.clippingPlanes?.length ?? 0) !== planes.length) own.needsUpdate = true
+    own.clippingPlanes = planes
+    this.paints.set(color, own)
+    return own
   }
 
   override dispose(): void {
     this.empty()
-    for (const own of Object.values(this.materials)) own.dispose()
+    for (const own of [...Object.values(this.materials), ...this.paints.values()]) own.dispose()
   }
 
   private empty(): void {

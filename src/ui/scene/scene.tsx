@@ -200,16 +200,27 @@ function useMarks(view: SceneView | undefined): void {
   const hover = useProject((s) => s.hover)
   const build = useProject((s) => s.build)
   const step = useProject((s) => s.pointedStep)
+  const beside = useBeside()
   useEffect(() => {
     const body = (p: Pick) => (p.kind === 'item' || p.reference ? `item:${p.reference}:${p.owner}` : `part:${p.owner}`)
     const region = (p: Pick) => (p.region < 0 ? {} : { regions: new Set([p.region]) })
     view?.mark([
+      ...(build && !beside ? paintOf(build.parts) : []),
       ...picks.map((p) => ({ body: body(p), ...region(p), tone: 'mark' as const })),
       ...(hover ? [{ body: body(hover), ...region(hover), tone: 'hover' as const }] : []),
       ...(step && build ? ofStep(step, build.parts) : []),
     ])
-  }, [view, picks, hover, build, step])
+  }, [view, picks, hover, build, step, beside])
 }
+
+const paintOf = (parts: readonly PartView[]): Mark[] =>
+  parts.flatMap(({ id, painted }) =>
+    (painted?.regions ?? []).map(({ region, color }) => ({
+      body: `part:${id}`,
+      regions: new Set([region]),
+      tone: { color },
+    })),
+  )
 
 const ofStep = (step: string, parts: readonly PartView[]): Mark[] =>
   parts.flatMap(({ id, body: { surfaces, surfaceOf } }): Mark[] => {

@@ -1,4 +1,4 @@
-import { removeStep, setItemState } from '@/core/document/edits'
+import { paintFace, removeStep, setItemState } from '@/core/document/edits'
 import type { Project } from '@/core/document/schema'
 import type { Pick as Picked } from '@/core/fit/picks'
 import { offersAt } from '@/core/steps/offers'
@@ -9,6 +9,9 @@ import type { ProjectState } from '../store/store'
 import { itemVerbs } from './item-verbs'
 import { placingVerbs } from './placing-verbs'
 import type { Verb } from './verb'
+
+/** A face that is coloured has this, until the maker says another one. */
+const PAINT = '#c8863c'
 
 /** What makes sense for one pick. */
 export function verbsFor(pick: Picked, state: ProjectState, document: Project, actions: Pick<Actions, 'take'>): Verb[] {
@@ -34,6 +37,15 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
       verbs.splice(1, 0, [
         `change ${field[1]}`,
         () => set({ place: 'shape', editing: `${pick.name!.step}.${field[0]}` }),
+      ])
+    const { kept } = pick
+    if (kept)
+      verbs.push([
+        'colour this face',
+        () => {
+          edit(paintFace(pick.owner, kept, PAINT))
+          set({ place: 'parts', picks: [] })
+        },
       ])
     verbs.push([
       'show alone',

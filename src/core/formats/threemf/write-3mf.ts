@@ -6,6 +6,8 @@ export interface OutObject extends OutMesh {
   name: string
   /** #rrggbb */
   color: string
+  /** Faces in other colours: these, and for each triangle which of them it has, counted from 1; 0 is its own. */
+  paint?: { colors: readonly string[]; ofTriangle: ArrayLike<number> }
   /** Where it stands, once for each of it. */
   placements: readonly Placement[]
 }
@@ -33,8 +35,15 @@ export function write3mf(objects: readonly OutObject[], title: string): Uint8Arr
 const XML = '<?xml version="1.0" encoding="UTF-8"?>\n'
 
 function modelXml(objects: readonly OutObject[], title: string): string {
-  const materials = objects.map((o) => `<base name="${escape(o.name)}" displaycolor="${o.color.toUpperCase()}FF"/>`)
-  const meshes = objects.map((o, i) => objectXml(o, i))
+  const bases = objects.map((o) => ({ name: o.name, color: o.color }))
+  /** Where the colours of each object's painted faces begin among the materials. */
+  const painted = objects.map((o) => {
+    const first = bases.length
+    bases.push(...(o.paint?.colors ?? []).map((color, k) => ({ name: `${o.name}, face ${k + 1}`, color })))
+    return first
+  })
+  const materials = bases.map((b) => `<base name="${escape(b.name)}" displaycolor="${b.color.toUpperCase()}FF"/>`)
+  const meshes = objects.map((o, i) => objectXml(o, i, painted[i]!))
   const items = objects.flatMap((o, i) =>
     o.placements.map((p) => `<item objectid="${i + 2}" transform="${transform(p)}"/>`),
   )
@@ -47,15 +56,18 @@ function modelXml(objects: readonly OutObject[], title: string): string {
   ].join('\n')
 }
 
-function objectXml({ name, positions, indices }: OutObject, index: number): string {
+function objectXml({ name, positions, indices, paint }: OutObject, index: number, painted: number): string {
   const out: string[] = [
     `<object id="${index + 2}" type="model" name="${escape(name)}" pid="1" pindex="${index}"><mesh><vertices>`,
   ]
   for (let i = 0; i < positions.length; i += 3)
     out.push(`<vertex x="${figure(positions[i]!)}" y="${figure(positions[i + 1]!)}" z="${figure(positions[i + 2]!)}"/>`)
   out.push('</vertices><triangles>')
-  for (let t = 0; t < indices.length; t += 3)
-    out.push(`<triangle v1="${indices[t]}" v2="${indices[t + 1]}" v3="${indices[t + 2]}"/>`)
+  for (let t = 0; t < indices.length; t += 3) {
+    const which = paint?.ofTriangle[t / 3] ?? 0
+    const own = which > 0 ? ` pid="1" p1="${painted + which - 1}"` : ''
+    out.push(`<triangle v1="${indices[t]}" v2="${indices[t + 1]}" v3="${indices[t + 2]}"${own}/>`)
+  }
   out.push('</triangles></mesh></object>')
   return out.join('')
 }
