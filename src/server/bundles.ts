@@ -1,4 +1,4 @@
-import { importedFiles } from '../core/document/imported-files'
+import { filesOf } from '../core/document/imported-files'
 import { packProject, unpackProject } from '../core/formats/project-file'
 import { detectFormat } from '../core/formats/detect'
 import { fail, ok, type Result } from '../core/result'
@@ -12,7 +12,7 @@ export function exportBundle(db: Db, folder: string, id: string): Result<{ name:
   if (!open.ok) return open
   const project = open.value.document
   const files = new Map<string, Uint8Array>()
-  for (const { file, fileName } of importedFiles(project)) {
+  for (const { file, fileName } of filesOf(project)) {
     const bytes = readStored(folder, file)
     if (!bytes)
       return fail(
@@ -34,13 +34,13 @@ export async function importBundle(db: Db, folder: string, bytes: Uint8Array): P
   const bundle = await unpackProject(bytes)
   if (!bundle.ok) return bundle
   const { project, files } = bundle.value
-  for (const { file, fileName } of importedFiles(project)) {
+  for (const { file, fileName } of filesOf(project)) {
     const content = files.get(file)
     if (!content) return fail('no-file', `The project refers to ${fileName}, which is not in the project file.`)
     if (shaOf(content) !== file) return fail('wrong-file', `${fileName} in the project file is damaged.`)
     const known = detectFormat(content, fileName)
     if (!known.ok) return known
   }
-  for (const { file } of importedFiles(project)) storeBytes(db, folder, files.get(file)!)
+  for (const { file } of filesOf(project)) storeBytes(db, folder, files.get(file)!)
   return ok(createProject(db, project))
 }

@@ -43,6 +43,7 @@ const MOST: Readonly<Record<string, number>> = {
   measures: 200,
   rows: 200,
   variants: 50,
+  notes: 500,
 }
 
 function tooMany(raw: object): string | undefined {

@@ -3,6 +3,7 @@ import { FORMULA_NAME } from '../units/formula-name'
 import { photoSchema } from './photo-schema'
 import { blockSchema, reachSchema, travelSchema } from './items-schema'
 import { measureSchema, rowSchema } from './measure-schema'
+import { noteSchema } from './notes-schema'
 import { keptFaceSchema } from './pick-schema'
 import { moveSchema } from './placing-schema'
 import { MATERIALS, type Material } from '../units/materials'
@@ -159,6 +160,8 @@ export const projectSchema = z.object({
   rows: z.array(rowSchema).max(200).default([]),
   /** What the maker says of parts, by part id. */
   parts: z.record(z.string(), partSchema).default({}),
+  /** What the maker wants to remember. */
+  notes: z.array(noteSchema).max(500).default([]),
   /** Versions of the project that lie beside it. */
   variants: z.array(variantSchema).max(50).default([]),
   /** The variant in hand; the project as it is drawn, if absent. */

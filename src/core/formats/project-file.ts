@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, unzip, zipSync } from 'fflate'
-import { importedFiles } from '../document/imported-files'
+import { filesOf } from '../document/imported-files'
 import { readProject, writeProject } from '../sheet/read-project'
 import type { Project } from '../document/schema'
 import { fail, ok, type Result } from '../result'
@@ -38,7 +38,7 @@ export async function unpackProject(bytes: Uint8Array): Promise<Result<ProjectBu
   if (!text) return fail('not-a-project', 'This is not a project file: it holds no project.json.')
   const project = readProject(strFromU8(text))
   if (!project.ok) return project
-  const wanted = new Set(importedFiles(project.value).map((f) => `files/${f.file}`))
+  const wanted = new Set(filesOf(project.value).map((f) => `files/${f.file}`))
   const found = await entries(bytes, (name) => wanted.has(name), LARGEST_FILE)
   if (!found.ok) return found
   const files = new Map(Object.entries(found.value).map(([name, content]) => [name.slice('files/'.length), content]))

@@ -1,12 +1,15 @@
 import { addReference, together } from '@/core/document/edits'
 import { addOutline } from '@/core/document/outline-edits'
+import { changeNote } from '@/core/document/notes'
 import { makeReference, type ProjectReference } from '@/core/document/schema'
+import { detectFormat } from '@/core/formats/detect'
 import type { Imported } from '@/core/formats/read-file'
 import type { ImportedModel } from '@/core/references/model'
 import type { Goal, Offer } from '@/core/steps/offer'
 import { propose, takeOffer } from '@/core/steps/offers'
 import { stepKindNamed } from '@/core/steps/registry'
 import { swapReference } from '@/core/sheet/swap-reference'
+import { sha256 } from '../api'
 import { newId } from '../new-id'
 import type { Engine } from '../engine/engine'
 import { openDrawing } from '../store/drawing-state'
@@ -62,6 +65,17 @@ export class Actions {
     set({ place: 'gather' })
     const again = there ? [`It is in the project already, as ${there.name}; the two lie in the same place.`] : []
     this.files.report(fileName, [...importReport(imported), ...again])
+  }
+
+  /** Stores a picture and puts it to a note. @param note its id */
+  async pictureOf(note: string, file: File): Promise<void> {
+    const bytes = await file.arrayBuffer()
+    const format = detectFormat(new Uint8Array(bytes), file.name)
+    if (!format.ok || !['png', 'jpeg'].includes(format.value)) return this.files.report(file.name, ['A note takes a picture as PNG or JPEG.'], true) // prettier-ignore
+    if (!(await this.files.keep(file.name, bytes))) return
+    const { edit } = this.store.getState()
+    const picture = { file: await sha256(bytes), fileName: file.name }
+    edit(changeNote(note, { picture }))
   }
 
   /** Reads the next revision of a reference and lists what differs; nothing is stored or changed. */

@@ -49,11 +49,26 @@ export const StepLine = memo(function StepLine({
         {kind && saved && <StepSlide step={step} saved={saved} report={report} />}
         {kind && saved && <Shapes step={step} report={report} />}
         <Problems report={report} />
+        <StepNotes step={step.id} />
       </div>
       <StepMenu step={step} />
     </li>
   )
 })
+
+/** What the maker wants to remember of a step. */
+function StepNotes({ step }: { step: string }) {
+  const notes = useProject((s) => s.history.present.notes)
+  return notes.map(
+    (n) =>
+      n.step === step &&
+      n.text && (
+        <p key={n.id} className="text-[14px] text-soft italic">
+          {n.text}
+        </p>
+      ),
+  )
+}
 
 function StepName({ step }: { step: ProjectStep }) {
   return step.name ? <p className="text-[13.5px] font-semibold text-soft">{step.name}</p> : null

@@ -10,6 +10,7 @@ import { EffectLine, useEffects } from './effect-line'
 import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
+import { NoteMarks } from './note-marks'
 import { GapInset } from './gap-inset'
 import { KeptLines } from './kept-lines'
 import type { Mark } from './marks'
@@ -100,6 +101,7 @@ export function SceneHost({
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
       {view && <BesideNames view={view} />}
+      {view && <NoteMarks view={view} />}
       <EffectLine />
       {view && <FaceHandle view={view} />}
       <Working />

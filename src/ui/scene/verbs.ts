@@ -1,8 +1,10 @@
 import { paintFace, removeStep, setItemState } from '@/core/document/edits'
+import { setNote } from '@/core/document/notes'
 import type { Project } from '@/core/document/schema'
 import type { Pick as Picked } from '@/core/fit/picks'
 import { offersAt } from '@/core/steps/offers'
 import { stepKindNamed } from '@/core/steps/registry'
+import { newId } from '../new-id'
 import type { Actions } from '../actions/actions'
 import { situationOf } from '../actions/offers'
 import type { ProjectState } from '../store/store'
@@ -64,6 +66,14 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
     if (step && !build?.left.some((l) => l.step === step.id))
       verbs.push(['take this step out', () => edit(removeStep(step.id))])
   }
+  verbs.push([
+    'make a note here',
+    () => {
+      const [x, y, z] = pick.point.map((v) => Math.round(v * 100) / 100) as [number, number, number]
+      edit(setNote({ id: newId(), text: '', at: [x, y, z] }))
+      set({ place: 'parts', picks: [] })
+    },
+  ])
   if (pick.shape.kind === 'plane') {
     const axis = ([0, 1, 2] as const).find(
       (k) => Math.abs((pick.shape as { normal: readonly number[] }).normal[k]!) > 0.999,
