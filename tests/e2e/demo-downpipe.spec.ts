@@ -1,20 +1,11 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, pickFace, shapeLine, typed } from './drawn'
+import { addStep, choose, draw, pickFace, shapeLine, sized, typed } from './drawn'
 import { newProject, noErrors } from './helpers'
 import { shipped, type } from './make-demo'
 
 noErrors()
 
 const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
-
-async function sized(page: Page, figures: Readonly<Record<string, string>>): Promise<void> {
-  const last = steps(page).last()
-  for (const [label, text] of Object.entries(figures)) {
-    await last.getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
-    await page.getByRole('textbox', { name: label, exact: true }).fill(text)
-    await page.keyboard.press('Enter')
-  }
-}
 
 /** Looks from a side and picks the round outside there. */
 async function fromSide(page: Page, side: string): Promise<void> {

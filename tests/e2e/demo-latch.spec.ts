@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, pickFace, setPlane, shapeLine, typed } from './drawn'
+import { addStep, choose, draw, pickFace, setPlane, shapeLine, sized, typed } from './drawn'
 import { newProject, noErrors, row } from './helpers'
 import { shipped, type } from './make-demo'
 
@@ -12,16 +12,6 @@ async function fromAbove(page: Page, words: string, near?: readonly [number, num
   await page.getByRole('button', { name: 'top', exact: true }).click()
   await page.getByRole('button', { name: 'all', exact: true }).click()
   await pickFace(page, words, near)
-}
-
-/** Types figures of the step that was added last. */
-async function sized(page: Page, figures: Readonly<Record<string, string>>): Promise<void> {
-  const last = steps(page).last()
-  for (const [label, text] of Object.entries(figures)) {
-    await last.getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
-    await page.getByRole('textbox', { name: label, exact: true }).fill(text)
-    await page.keyboard.press('Enter')
-  }
 }
 
 test('the latch arm: over a square stud, sliding between two ends, kept on by a head, and its mirrored twin', async ({

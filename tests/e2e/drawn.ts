@@ -93,6 +93,16 @@ export async function dragOn(
   await page.mouse.up()
 }
 
+/** Types figures of the step that was added last. */
+export async function sized(page: Page, figures: Readonly<Record<string, string>>): Promise<void> {
+  const last = page.getByLabel('Build sheet').locator('[data-step]').last()
+  for (const [label, text] of Object.entries(figures)) {
+    await last.getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
+    await page.getByRole('textbox', { name: label, exact: true }).fill(text)
+    await page.keyboard.press('Enter')
+  }
+}
+
 /** Adds a step by what it is for, the first that is found. */
 export async function addStep(page: Page, words: string): Promise<void> {
   const what = page.getByRole('combobox', { name: 'What the step is for' })

@@ -80,6 +80,13 @@ export const duplicateStep = (id: string, newId: string): Edit =>
     if (step) p.steps.splice(at + 1, 0, { ...structuredClone(toPlain(step)), id: newId })
   })
 
+/** Puts something in the place of what has its id in a list; at its end, where nothing has. */
+export function putIn<T extends { id: string }>(list: T[], one: T): void {
+  const at = list.findIndex((other) => other.id === one.id)
+  if (at < 0) list.push(one)
+  else list[at] = one
+}
+
 const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 export const addReference = (reference: ProjectReference): Edit => produce((p) => void p.references.push(reference))
@@ -221,21 +228,11 @@ export const setReach = (id: string, item: string, reach: Reach | undefined): Ed
   })
 
 /** Adds a block, or changes one. */
-export const setBlock = (block: Block): Edit =>
-  produce((p) => {
-    const at = p.blocks.findIndex((b) => b.id === block.id)
-    if (at < 0) p.blocks.push(block)
-    else p.blocks[at] = block
-  })
+export const setBlock = (block: Block): Edit => produce((p) => putIn(p.blocks, block))
 export const removeBlock = (id: string): Edit => produce((p) => void (p.blocks = p.blocks.filter((b) => b.id !== id)))
 
 /** Adds a move, done after those before it; or changes one. */
-export const setMove = (id: string, move: PlacingMove): Edit =>
-  editReference(id, (r) => {
-    const at = r.moves.findIndex((m) => m.id === move.id)
-    if (at < 0) r.moves.push(move)
-    else r.moves[at] = move
-  })
+export const setMove = (id: string, move: PlacingMove): Edit => editReference(id, (r) => putIn(r.moves, move))
 export const removeMove = (id: string, move: string): Edit =>
   editReference(id, (r) => void (r.moves = r.moves.filter((m) => m.id !== move)))
 
@@ -255,12 +252,7 @@ export function newRow(id: string, ends: OwnRow['ends'], gap: number): OwnRow {
 }
 
 /** Adds a row of the maker's own, or changes one. */
-export const setRow = (row: OwnRow): Edit =>
-  produce((p) => {
-    const at = p.rows.findIndex((r) => r.id === row.id)
-    if (at < 0) p.rows.push(row)
-    else p.rows[at] = row
-  })
+export const setRow = (row: OwnRow): Edit => produce((p) => putIn(p.rows, row))
 export const dropRow = (id: string): Edit => produce((p) => void (p.rows = p.rows.filter((r) => r.id !== id)))
 
 const editReading = (id: string, change: (reading: ProjectReading) => void): Edit =>

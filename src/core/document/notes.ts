@@ -1,14 +1,9 @@
 import { produce } from 'immer'
-import type { Edit } from './edits'
+import { type Edit, putIn } from './edits'
 import type { Note } from './notes-schema'
 
 /** Adds a note, or changes one. */
-export const setNote = (note: Note): Edit =>
-  produce((p) => {
-    const at = p.notes.findIndex((n) => n.id === note.id)
-    if (at < 0) p.notes.push(note)
-    else p.notes[at] = note
-  })
+export const setNote = (note: Note): Edit => produce((p) => putIn(p.notes, note))
 
 /** Changes what a note says; `undefined` takes the picture off. */
 export const changeNote = (id: string, { text, ...rest }: Partial<Pick<Note, 'text' | 'picture'>>): Edit =>
