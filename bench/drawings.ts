@@ -3,6 +3,8 @@ import { Builder } from '../src/core/sheet/builder'
 import { setField } from '../src/core/document/edits'
 import type { Project } from '../src/core/document/schema'
 import type { Kernel } from '../src/core/kernel/kernel'
+import { foundPairs } from '../src/core/fit/found-pairs'
+import { measureLedger } from '../src/core/fit/ledger'
 import { readProject } from '../src/core/sheet/read-project'
 import { expectOk } from '../src/core/result'
 import { at, shape, sheetOf } from '../tests/support/drawn'
@@ -96,7 +98,14 @@ export async function measureDrawings(kernel: Kernel) {
     ['drawing', { on: { base: 'ground', off: '4' }, shapes: [shape('letters', { text: HUNDRED, height: '4' })] }, 'd'],
     ['extrude', { by: '0.6', way: 'in', how: 'take', parts: ['plate'] }, 'e'],
   )
+  const latch = expectOk(readProject(readFileSync('demo/latch-arm.json', 'utf8')))
+  const latchBuilder = new Builder(kernel)
+  const latched = await latchBuilder.build(latch, NONE, 'view')
+  const ledger = await median(RUNS, () => void measureLedger(latched))
+  const pairs = await median(RUNS, () => void foundPairs(latched))
+  latchBuilder.dispose()
   return {
+    latch_arm: { ledger_with_its_way_ms: round(ledger), pairs_without_a_row_ms: round(pairs) },
     demos,
     drawing_of_200_shapes_one_dragged_ms: round(drag),
     drag_frame_of_200_tied_shapes_ms: round(await tiedFrame(kernel)),

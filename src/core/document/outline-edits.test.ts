@@ -11,6 +11,7 @@ import {
   removeOutline,
   removeTraceNode,
   setLoops,
+  setLoopsOfThing,
   setTraceSize,
   takeLayer,
 } from './outline-edits'
@@ -101,4 +102,34 @@ test('the next revision takes over what was said of items by their new names, ev
   expect(JSON.stringify(next)).not.toContain('knob')
   expect(JSON.stringify(next)).toContain('"item":"own"')
   expect(removeReference('board')(next).blocks).toEqual([])
+})
+
+test('what is traced of one thing takes the place of what was traced of it, and leaves other things alone', () => {
+  const square = (id: string, x: number, size: number): TraceLoop => ({
+    id,
+    kind: 'path',
+    closed: true,
+    nodes: [[x, 0], [x + size, 0], [x + size, size], [x, size]].map(([u, v], k) => ({ id: `${id}${k}`, at: [u!, v!], to: 'line' })), // prettier-ignore
+  })
+  const hole: TraceLoop = {
+    id: 'hole',
+    kind: 'circle',
+    points: [
+      [40, 50],
+      [60, 50],
+      [50, 60],
+    ],
+  }
+  const photo = { width: 400, height: 300, checks: [], loops: [], sizes: [] }
+  const start = addOutline({ id: 'o', name: 'Handles', kind: 'photo', file: 'a'.repeat(64), fileName: 'h.jpg', photo })(emptyProject('Rack')) // prettier-ignore
+  const loops = (...edits: ((p: Project) => Project)[]) => {
+    const outline = edits.reduce((p, edit) => edit(p), start).outlines[0]!
+    return outline.kind === 'photo' ? outline.photo.loops.map((l) => l.id) : []
+  }
+  const first = setLoopsOfThing('o', [square('a', 0, 100), hole])
+  const second = setLoopsOfThing('o', [square('b', 150, 80)])
+  expect(loops(first, second)).toEqual(['a', 'hole', 'b'])
+  // Traced once more, a hair beside where it was.
+  expect(loops(first, second, setLoopsOfThing('o', [square('c', 1, 99)]))).toEqual(['b', 'c'])
+  expect(loops(first, second, setLoops('o', [square('all', 0, 300)]))).toEqual(['all'])
 })
