@@ -273,7 +273,7 @@ test('a part is mirrored at its own face, its twin follows it, and both are told
   await expect(page.getByRole('textbox', { name: 'Name of Bracket, mirrored' })).toBeVisible()
   await choose(page, steps(page).last(), 'How it is copied', 'in a row')
   await figure(page, 'How many there are then', '3')
-  await figure(page, 'From one to the next', '60')
+  await figure(page, 'The distance', '60')
   await expect(steps(page).last()).toContainText('120.00 mm from the first to the last.')
   await expect(page.getByRole('textbox', { name: /^Name of Bracket/ })).toHaveCount(3)
 })

@@ -242,13 +242,19 @@ export const nameMeasure = (id: string, name: string): Edit =>
 export const dropMeasure = (id: string): Edit =>
   produce((p) => void (p.measures = p.measures.filter((m) => m.id !== id)))
 
-/** A row for two things as they are now: they touch, or are as far apart as they are, to a hundredth. @param gap mm */
-export function newRow(id: string, ends: OwnRow['ends'], gap: number): OwnRow {
-  const wanted = Math.round(gap * 100) / 100
+/** Gaps nearer to each other than this are the same to a maker, mm. */
+const SAME_GAP = 0.006
+
+/**
+ * A row for two things as they are now: they touch, or have the gap of a fit class, or are as far apart as they are, to a
+ * hundredth. @param gap mm
+ */
+export function newRow(id: string, ends: OwnRow['ends'], gap: number, { gaps }: Project['printer']): OwnRow {
+  const rounded = Math.round(gap * 100) / 100
+  const fit = Object.entries(gaps).find(([, perSide]) => Math.abs(perSide - gap) < SAME_GAP)?.[0]
   const shape = { id, name: '', ends, tolerance: '0.05' }
-  return wanted === 0
-    ? { ...shape, rule: 'touch', wanted: 'fit.sliding' }
-    : { ...shape, rule: 'exact', wanted: `${wanted}` }
+  if (rounded === 0) return { ...shape, rule: 'touch', wanted: 'fit.sliding' }
+  return { ...shape, rule: 'exact', wanted: fit ? `fit.${fit}` : `${rounded}` }
 }
 
 /** Adds a row of the maker's own, or changes one. */

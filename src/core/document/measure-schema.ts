@@ -7,7 +7,7 @@ const number = z.number().min(-1e7).max(1e7)
 const vec3 = z.tuple([number, number, number])
 
 /** One end of a kept measure. On a reference, points are in its file's frame and as the file sizes it; on a part, in mm where it is. */
-export const measureEndSchema = z.object({
+const measureEndSchema = z.object({
   reference: id.optional(),
   owner: id,
   as: z.enum(['face', 'axis', 'edge', 'middle', 'point', 'item']),

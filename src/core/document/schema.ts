@@ -97,7 +97,7 @@ export const numberSchema = z.object({
 })
 
 /** What the maker says of a part. */
-export const partSchema = z.object({
+const partSchema = z.object({
   name: name.optional(),
   color: color.optional(),
   /** What it is printed of; what the printer has in, if absent. */

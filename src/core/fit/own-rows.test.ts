@@ -3,7 +3,7 @@ import { facing } from '../../../tests/support/facing'
 import { Random } from '../../../tests/fuzz/random'
 import { newRow, setField, setNumber, setRow } from '../document/edits'
 import type { MeasureEnd } from '../document/measure-schema'
-import type { Project } from '../document/schema'
+import { emptyProject, type Project } from '../document/schema'
 import { keepFace, pointable, seen } from '../faces/resolve'
 import type { BuiltPart } from '../built/built'
 import { foundPairs } from './found-pairs'
@@ -27,6 +27,7 @@ function round(part: BuiltPart): MeasureEnd {
   return { owner: part.id, as: 'face', point: [...point], on: keepFace(seen(on), region, point) }
 }
 
+const { printer } = emptyProject('Pins')
 const ledgerOf = async (project: Project) => measureLedger((await built(project)).build)
 const endsOf = async (project: Project): Promise<[MeasureEnd, MeasureEnd]> => {
   const { build } = await built(project)
@@ -36,7 +37,7 @@ const endsOf = async (project: Project): Promise<[MeasureEnd, MeasureEnd]> => {
 
 test('two faces that the maker picked have a row that follows them, and says what is wrong with it', async () => {
   const start = pinInPlate('8.4')
-  const row = newRow('own', await endsOf(start), 0.2)
+  const row = newRow('own', await endsOf(start), 0.2, printer)
   const watched = setRow(row)(start)
   const [first] = await ledgerOf(watched)
   expect(first).toMatchObject({ id: 'own', verdict: 'holds', wanted: 0.2, measured: expect.closeTo(0.2, 2) })
@@ -59,7 +60,7 @@ test('faces that should touch do so only where there is nothing between them', a
     sheetOf(['solid', { width: '30', depth: '30', height: '5' }, 'low'], ['solid', { width: '20', depth: '20', height: '5', lift }, 'high']) // prettier-ignore
   const { build } = await built(stacked('5'))
   const face = (k: 0 | 1, way: [number, number, number]): MeasureEnd => ({ owner: build.parts[k]!.id, as: 'face', point: [0, 0, 5], on: facing(build.parts[k]!, way) }) // prettier-ignore
-  const row = newRow('t', [face(0, [0, 0, 1]), face(1, [0, 0, -1])], 0)
+  const row = newRow('t', [face(0, [0, 0, 1]), face(1, [0, 0, -1])], 0, printer)
   expect(row.rule).toBe('touch')
   const verdict = async (lift: string) => (await ledgerOf(setRow(row)(stacked(lift))))[0]!.verdict
   expect(await verdict('5')).toBe('holds')
@@ -77,12 +78,13 @@ test('axes and whole parts can be given rows too', async () => {
         { ...plate, as: 'axis' },
       ],
       0,
+      printer,
     ),
   })(start)
   expect((await ledgerOf(axes))[0]).toMatchObject({ measured: expect.closeTo(0, 3), verdict: 'holds' })
   const aside = setField('bore', 'at', { along: '0.3', up: '0', from: '' })(axes)
   expect((await ledgerOf(aside))[0]).toMatchObject({ measured: expect.closeTo(0.3, 3), verdict: 'wide' })
-  const parts = setRow(newRow('p', [{ owner: 'pin', as: 'item', point: [0, 0, 0] }, { owner: 'plate', as: 'item', point: [0, 0, 0] }], 0.5))(start) // prettier-ignore
+  const parts = setRow(newRow('p', [{ owner: 'pin', as: 'item', point: [0, 0, 0] }, { owner: 'plate', as: 'item', point: [0, 0, 0] }], 0.5, printer))(start) // prettier-ignore
   expect((await ledgerOf(parts))[0]).toMatchObject({ between: 'Part to Part 2', measured: expect.closeTo(0.5, 2) })
 })
 
@@ -97,7 +99,7 @@ test('what lies beside each other without a row is found, with its gap, and is n
     expect(others).toEqual([])
     expect(pair!.names).toEqual(['Part', 'Part 2'])
     expect(Math.abs(pair!.gap - gap)).toBeLessThan(0.005)
-    const watched = setRow(newRow('w', pair!.ends, pair!.gap))(start)
+    const watched = setRow(newRow('w', pair!.ends, pair!.gap, printer))(start)
     const again = await built(watched)
     expect(foundPairs(again.build)).toEqual([])
     expect(measureLedger(again.build)[0]).toMatchObject({ verdict: 'holds' })
@@ -113,4 +115,11 @@ test('parts further apart than a millimetre, or beside each other for less than 
   expect(await pairs(beside('11.5'))).toBe(0)
   expect(await pairs(beside('10', '10.5'))).toBe(1)
   expect(await pairs(beside('10.9', '10.9'))).toBe(0)
+})
+
+test('a row that is begun wants what is there: a fit class by its name, where the gap is one', async () => {
+  const ends = await endsOf(pinInPlate('8.4'))
+  const wanted = (gap: number) => newRow('r', ends, gap, printer).wanted
+  expect([0.05, 0.1, 0.199, 0.3501].map(wanted)).toEqual(['fit.press', 'fit.snug', 'fit.sliding', 'fit.loose'])
+  expect(wanted(0.2713)).toBe('0.27')
 })

@@ -4,7 +4,7 @@ import { asFormulaName } from '../references/names'
 import type { Run } from './run'
 
 /** Lengths that are kept go by this before their names in formulas. */
-export const MEASURED = 'measured'
+const MEASURED = 'measured'
 
 /** What a kept length is called in formulas; one without a name is in none. */
 export const measuredName = (name: string): string | undefined => (name.trim() ? `${MEASURED}.${asFormulaName(name)}` : undefined) // prettier-ignore

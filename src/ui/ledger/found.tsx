@@ -16,9 +16,10 @@ export function FoundPairs() {
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
   const unit = useUnit()
+  const printer = useProject((s) => s.history.present.printer)
   if (pairs.length === 0) return null
   const watch = (some: readonly FoundPair[]) =>
-    edit(together(...some.map((p) => setRow(newRow(newId(), p.ends, p.gap)))))
+    edit(together(...some.map((p) => setRow(newRow(newId(), p.ends, p.gap, printer)))))
   return (
     <section aria-label="Beside each other, without a row" className="pt-3">
       <Heading aside={`${pairs.length}`}>Without a row</Heading>
@@ -50,11 +51,18 @@ export function FoundPairs() {
           </li>
         ))}
       </ul>
-      {pairs.length > FEW && !all && (
-        <button type="button" className="text-[14px] text-soft hover:text-ink" onClick={() => set({ allPairs: true })}>
-          {pairs.length - FEW} more …
-        </button>
-      )}
+      <p className="flex gap-5 text-[14px]">
+        {pairs.length > FEW && !all && (
+          <button type="button" className="text-soft hover:text-ink" onClick={() => set({ allPairs: true })}>
+            {pairs.length - FEW} more …
+          </button>
+        )}
+        {pairs.length > 1 && (
+          <button type="button" className="figure" onClick={() => watch(pairs)}>
+            watch all {pairs.length}
+          </button>
+        )}
+      </p>
     </section>
   )
 }

@@ -58,7 +58,7 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
     set({ picks: [] })
   }
   const watch = () => {
-    const row = newRow(newId(), [end(first), end(second)], shown?.value ?? 0)
+    const row = newRow(newId(), [end(first), end(second)], shown?.value ?? 0, store.getState().history.present.printer)
     edit(setRow(row))
     set({ picks: [], pointedRow: row.id })
   }

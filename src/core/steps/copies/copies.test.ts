@@ -45,6 +45,9 @@ test('in a row and in a ring there are as many as said, the part among them, eac
   expect(row.ids).toEqual(['arm', 'c.2', 'c.3', 'c.4'])
   expect(row.notes).toContain('45.00 mm from the first to the last.')
   expect(boxOf(row.part('c.4'))[1]![0] - boxOf(row.part('arm'))[1]![0]).toBeCloseTo(45, 4)
+  const over = await partsOf(copies({ how: 'line', count: '4', by: '45', spaced: 'over', way: 'back' }))
+  expect(boxOf(over.part('c.3'))).toEqual(boxOf(row.part('c.3')))
+  expect(over.notes).toContain('15.00 mm from one to the next.')
   const ring = await partsOf(copies({ how: 'ring', count: '4', at: { base: 'ground', off: '0' } }))
   const [own, quarter] = [boxOf(ring.part('arm')), boxOf(ring.part('c.2'))]
   expect(quarter[1]).toEqual(own[0]!.map((v) => expect.closeTo(v, 3)))

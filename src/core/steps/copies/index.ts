@@ -29,7 +29,8 @@ const fields = {
   }),
   at: planeField('The plane'),
   count: countField('How many there are then', '2', 2, MOST_COPIES),
-  by: lengthField('From one to the next', '20', -MOST, MOST),
+  spaced: choiceField('How they are spaced', 'each', { each: 'every', over: 'over' }),
+  by: lengthField('The distance', '20', -MOST, MOST),
   way: choiceField('The direction', 'right', { right: 'to the right', back: 'to the back', up: 'upwards' }),
   drawing: maybePublicationField('The drawing', DRAWING),
   over: angleField('The angle that they share', '360', -360, 360),
@@ -51,14 +52,15 @@ export const copiesStep = stepKind({
     drawing: 'with `places`: id of a drawing step before; empty: the nearest',
     at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis',
     count: 'with `line` and `ring`: how many there are then, the part itself among them',
-    by: 'with `line`: from one to the next, less than 0 the other way',
+    spaced: 'with `line`: whether `by` is from one to the next (`each`) or from the first to the last (`over`)',
+    by: 'with `line`: the distance, less than 0 the other way',
     way: 'with `line`: `right`, `back` or `up`',
     over: 'with `ring`: 360 goes all round; less is shared from the first to the last',
     after: '`own`: parts `ID.2`, `ID.3` …, ID being the step’s; `joined`: one part with it',
   },
   sentence: [
     'Copy', { field: 'part', after: ',' }, { field: 'how' }, { field: 'at', when: ['how', 'mirror'], after: ',' },
-    { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'by', when: ['how', 'line'], before: 'every' }, { field: 'way', when: ['how', 'line'], after: ',' },
+    { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'spaced', when: ['how', 'line'] }, { field: 'by', when: ['how', 'line'] }, { field: 'way', when: ['how', 'line'], after: ',' },
     { field: 'count', when: ['how', 'ring'], before: 'of' }, { field: 'at', when: ['how', 'ring'], before: 'about the middle of', after: ',' },
     { field: 'drawing', when: ['how', 'places'], after: ',' },
     { field: 'over', rare: true, when: ['how', 'ring'], before: 'over', after: ',' }, { field: 'after', after: '.' },
@@ -73,15 +75,18 @@ export const copiesStep = stepKind({
 })
 
 /** Where each copy is, from where the part is: the first of them is the part itself and not among them. Errors: none-moved */
-function placements({ how, at, count, by, way, over, drawing }: Values): Placement[] {
+function placements(values: Values): Placement[] {
+  const { how, at, count, way, over, drawing } = values
   const about = (own: Placement) => compose(at.frame, compose(own, invert(at.frame)))
   const nth = Array.from({ length: count - 1 }, (_, k) => k + 1)
   switch (how) {
     case 'mirror':
       return [about([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0])]
-    case 'line':
+    case 'line': {
+      const by = pitchOf(values)
       if (Math.abs(by) < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')
       return nth.map((k) => translation(scale(WAYS[way], k * by)))
+    }
     case 'places':
       return atMiddles(drawing)
     case 'ring': {
@@ -120,5 +125,14 @@ function joined(values: Values, context: StepContext): StepOutput {
   return { ...output, notes: [...spread(values), ...output.notes] }
 }
 
-/** How far a row reaches, by its pitch. */
-const spread = ({ how, count, by }: Values): string[] => (how === 'line' && count > 2 ? [`${Math.abs((count - 1) * by).toFixed(2)} mm from the first to the last.`] : []) // prettier-ignore
+/** From one of a row to the next, mm. */
+const pitchOf = ({ spaced, by, count }: Values): number => (spaced === 'over' ? by / (count - 1) : by)
+
+/** Of pitch and whole length of a row the one that was not typed. */
+function spread(values: Values): string[] {
+  const { how, count, by, spaced } = values
+  if (how !== 'line' || count < 3) return []
+  return spaced === 'over'
+    ? [`${Math.abs(pitchOf(values)).toFixed(2)} mm from one to the next.`]
+    : [`${Math.abs((count - 1) * by).toFixed(2)} mm from the first to the last.`]
+}
