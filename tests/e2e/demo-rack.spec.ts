@@ -34,8 +34,6 @@ test('the handle rack: an opening round each of three handles that were traced f
   // As high as the rack is up, and more: a thing of that outline, which is never printed.
   await page.getByRole('button', { name: 'Add something measured …' }).click()
   await page.getByRole('menuitem', { name: 'outline with a height' }).click()
-  // It moves to where it belongs in the list once it is built.
-  await page.waitForTimeout(1500)
   await page.getByRole('button', { name: /^Its height, / }).click()
   await type(page, 'Its height', '45')
   await type(page, 'Name of Measured outline with a height', 'Handles')

@@ -37,7 +37,9 @@ export function FailedBlocks({ on }: { on: string | undefined }) {
   const blocks = useProject((s) => s.history.present.blocks)
   const build = useProject((s) => s.build)
   const made = new Set(build?.references.flatMap((r) => r.items.map((i) => i.id)))
-  const failed = blocks.filter((b) => b.on === on && build && !made.has(b.id))
+  const told = new Set(build?.references.flatMap((r) => Object.keys(r.itemProblems)))
+  // One that has just been added is no failure: it is not built yet.
+  const failed = blocks.filter((b) => b.on === on && told.has(b.id) && !made.has(b.id))
   return failed.map((b) => <BlockSentence key={b.id} id={b.id} />)
 }
 
