@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
-import { pickFace } from './drawn'
-import { noErrors, openCopy, row } from './helpers'
+import { addStep, pickFace, sized } from './drawn'
+import { newProject, noErrors, openCopy, row } from './helpers'
 
 noErrors()
 
@@ -62,4 +62,28 @@ test('a part is slid along its way by hand, and what stands in its way is told',
   await page.keyboard.press('Enter')
   await expect(page.getByText('Arm runs into Head on its way.')).toBeVisible()
   await expect(row(page, 'Arm on its way')).toContainText('tight')
+})
+
+test('a part is put with its face against another one, by two picks, and given a row with it', async ({ page }) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '60', 'Its depth': '40' })
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '14', 'Its depth': '14', 'Its height': '30' })
+  await steps(page).last().getByRole('button', { name: 'more …' }).click()
+  await sized(page, { 'How far off the plane it is': '25' })
+  await page.getByRole('button', { name: 'top', exact: true }).click()
+  await page.getByRole('button', { name: 'all', exact: true }).click()
+  await pickFace(page, 'Flat face, 14 × 14, faces top')
+  await page.getByRole('button', { name: 'measure to …' }).click()
+  const scene = page.getByLabel('The parts as built.')
+  const { width, height } = (await scene.boundingBox())!
+  await scene.click({ position: { x: 0.25 * width, y: 0.5 * height } })
+  await page.getByRole('button', { name: 'put the first part with its face against the second' }).click()
+  await expect(steps(page).last()).toContainText('Put Part 2 with a face of Part 2 against a face of Part')
+  await expect(steps(page).last().getByRole('alert')).toHaveCount(0)
+  await sized(page, { 'The gap between': '0.2' })
+  await page.getByRole('button', { name: 'Watch Part to Part 2' }).click()
+  await expect(row(page, 'Part 2')).toContainText('✓ 0.20')
 })

@@ -1,6 +1,7 @@
 import { type Edit, swapFile } from '../document/edits'
-import type { ProjectReference, ProjectStep } from '../document/schema'
-import { renamedEdge, renamedFace } from '../faces/renamed'
+import type { KeptMeasure } from '../document/measure-schema'
+import type { PartSettings, ProjectReference, ProjectStep } from '../document/schema'
+import { renamedEdge, renamedFace, type Renames } from '../faces/renamed'
 import type { Swap } from '../fields/field-kind'
 import { fieldKind } from '../fields/kinds'
 import { fieldsSchema, stepKindNamed } from '../steps/registry'
@@ -14,7 +15,7 @@ export interface Became {
 }
 
 /**
- * Puts the next revision of a file in a reference's place, and carries over what steps and kept lengths say of its
+ * Puts the next revision of a file in a reference's place, and carries over what steps, kept lengths, rows and colours say of its
  * items, holes and edges. What is said about ones that are gone stays, so that it can be told.
  * @param worksOn the reference that each step works on, by the last build
  */
@@ -36,16 +37,26 @@ export const swapReference =
       ...swapped,
       references: swapped.references.map((r) => (r.id === reference && called ? { ...r, name: called } : r)),
       steps: swapped.steps.map((s) => carried(s, { ...swap, own: steps.has(s.id) })),
-      measures: swapped.measures.map((m) => {
-        const [a, b] = m.ends.map((end) => ({
-          ...end,
-          ...(end.on ? { on: renamedFace(end.on, swap) } : {}),
-          ...(end.along ? { along: renamedEdge(end.along, swap) } : {}),
-        }))
-        return { ...m, ends: [a!, b!] }
-      }),
+      measures: swapped.measures.map((m) => ({ ...m, ends: endsCarried(m.ends, swap) })),
+      rows: swapped.rows.map((r) => ({ ...r, ends: endsCarried(r.ends, swap) })),
+      parts: Object.fromEntries(
+        Object.entries(swapped.parts).map(([id, part]) => [id, faceColoursCarried(part, swap)]),
+      ),
     }
   }
+
+type Ends = KeptMeasure['ends']
+function endsCarried(ends: Ends, swap: Renames): Ends {
+  const [a, b] = ends.map((end) => ({
+    ...end,
+    ...(end.on ? { on: renamedFace(end.on, swap) } : {}),
+    ...(end.along ? { along: renamedEdge(end.along, swap) } : {}),
+  }))
+  return [a!, b!]
+}
+
+const faceColoursCarried = (part: PartSettings, swap: Renames): PartSettings =>
+  part.faces ? { ...part, faces: part.faces.map((f) => ({ ...f, face: renamedFace(f.face, swap) })) } : part
 
 const stemOf = (fileName: string): string => fileName.replace(/\.[^.]+$/, '')
 

@@ -53,6 +53,8 @@ export class SceneView {
   private readonly bodies = new Map<string, Body>()
   private readonly looks = new Map<string, Look>()
   private readonly marks = new Marks()
+  /** Faces in colours of their own. */
+  private readonly painted = new Marks()
   readonly unpicked = new Unpicked()
   private readonly caps = new Group()
   private readonly hatches = ALL_HATCHES.map((hatch) => ({ hatch, drawn: new Hatched(hatch) }))
@@ -73,7 +75,15 @@ export class SceneView {
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
     this.eye = new Eye(canvas, () => this.draw())
     this.grid = new LineSegments(new BufferGeometry(), new LineBasicMaterial())
-    this.scene.add(...lights(), this.grid, this.unpicked, this.marks, this.caps, ...this.hatches.map((h) => h.drawn))
+    this.scene.add(
+      ...lights(),
+      this.grid,
+      this.unpicked,
+      this.painted,
+      this.marks,
+      this.caps,
+      ...this.hatches.map((h) => h.drawn),
+    )
     this.caster.firstHitOnly = true
     this.eye.look('corner')
     this.recolor()
@@ -159,7 +169,14 @@ export class SceneView {
   /** Lays coloured patches over surfaces. */
   mark(marks: readonly Mark[]): void {
     this.marks.set(marks)
-    this.layMarks()
+    this.marks.lay(this.bodies, this.colors, this.planes())
+    this.draw()
+  }
+
+  /** Gives surfaces colours of their own; they stay until bodies change. */
+  paint(marks: readonly Mark[]): void {
+    this.painted.set(marks)
+    this.painted.lay(this.bodies, this.colors, this.planes())
     this.draw()
   }
 
@@ -172,7 +189,7 @@ export class SceneView {
 
   private layMarks(): void {
     for (const { hatch, drawn } of this.hatches) drawn.show(this.hatched[hatch], this.colors, this.planes())
-    this.marks.lay(this.bodies, this.colors, this.planes())
+    for (const marks of [this.painted, this.marks]) marks.lay(this.bodies, this.colors, this.planes())
   }
 
   /** What is under a point of the page. @param ghosts whether what is only hinted at can be hit */
@@ -244,6 +261,7 @@ export class SceneView {
   dispose(): void {
     cancelAnimationFrame(this.pending)
     this.keepOnly(new Set())
+    this.painted.dispose()
     this.marks.dispose()
     for (const { drawn } of this.hatches) drawn.dispose()
     this.eye.dispose()

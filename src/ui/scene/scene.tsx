@@ -203,16 +203,17 @@ function useMarks(view: SceneView | undefined): void {
   const build = useProject((s) => s.build)
   const step = useProject((s) => s.pointedStep)
   const beside = useBeside()
+  const showing = useProject((s) => s.showing)
+  useEffect(() => view?.paint(build && !beside ? paintOf(build.parts) : []), [view, build, beside, showing])
   useEffect(() => {
     const body = (p: Pick) => (p.kind === 'item' || p.reference ? `item:${p.reference}:${p.owner}` : `part:${p.owner}`)
     const region = (p: Pick) => (p.region < 0 ? {} : { regions: new Set([p.region]) })
     view?.mark([
-      ...(build && !beside ? paintOf(build.parts) : []),
       ...picks.map((p) => ({ body: body(p), ...region(p), tone: 'mark' as const })),
       ...(hover ? [{ body: body(hover), ...region(hover), tone: 'hover' as const }] : []),
       ...(step && build ? ofStep(step, build.parts) : []),
     ])
-  }, [view, picks, hover, build, step, beside])
+  }, [view, picks, hover, build, step])
 }
 
 const paintOf = (parts: readonly PartView[]): Mark[] =>
