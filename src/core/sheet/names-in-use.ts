@@ -80,11 +80,21 @@ function inFormulas(project: Project, change: (formula: string) => string): Proj
   return { ...changed, steps: changed.steps.map((s) => inStep(s, change)) }
 }
 
-/** Where a name stands in formulas: in which numbers, by name, in which steps, by id, and whether anywhere else. */
+/** Where a name stands in formulas: in which numbers, by name, and in which steps, by id. */
 export interface Uses {
   numbers: string[]
   steps: string[]
+  /** In none of these, but where something lies, or is sized. */
   elsewhere: boolean
+}
+
+const texts = new WeakMap<ProjectStep, string>()
+
+/** All that a step's fields say, to be looked through quickly. */
+function textOf(step: ProjectStep): string {
+  const text = texts.get(step) ?? JSON.stringify(step.fields)
+  texts.set(step, text)
+  return text
 }
 
 export function usesOf(project: Project, name: string): Uses {
@@ -99,11 +109,10 @@ export function usesOf(project: Project, name: string): Uses {
     where()
     return seen
   }
-  return {
-    numbers: project.numbers.filter((n) => pattern.test(n.formula)).map((n) => n.name),
-    steps: project.steps.filter((s) => isIn(() => inStep(s, look))).map((s) => s.id),
-    elsewhere: isIn(() => mapFormulas({ ...project, numbers: [], variants: [] }, look)),
-  }
+  const numbers = project.numbers.filter((n) => pattern.test(n.formula)).map((n) => n.name)
+  const steps = project.steps.filter((s) => textOf(s).includes(name) && isIn(() => inStep(s, look))).map((s) => s.id)
+  const none = numbers.length + steps.length === 0
+  return { numbers, steps, elsewhere: none && isIn(() => mapFormulas({ ...project, numbers: [], variants: [] }, look)) }
 }
 
 function inStep(step: ProjectStep, change: (formula: string) => string): ProjectStep {
