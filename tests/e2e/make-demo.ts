@@ -1,6 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { expect, type Page } from '@playwright/test'
 import type { Project } from '../../src/core/document/schema'
+import { expectOk } from '../../src/core/result'
+import { readProject } from '../../src/core/sheet/read-project'
 
 export async function type(page: Page, label: string, text: string): Promise<void> {
   const field = page.getByRole('textbox', { name: label, exact: true })
@@ -31,7 +33,8 @@ export async function shipped(page: Page, name: string, file: string, plain = pl
   const text = Object.entries(ids).reduce((all, [old, now]) => all.replaceAll(old, now), JSON.stringify(document))
   const made = JSON.parse(text) as Project
   if (process.env.ANORAK_WRITE_DEMO) writeFileSync(file, `${JSON.stringify(made, null, 2)}\n`)
-  expect(rounded(steady(made))).toEqual(rounded(steady(JSON.parse(readFileSync(file, 'utf8')) as Project)))
+  const ships = expectOk(readProject(readFileSync(file, 'utf8')))
+  expect(rounded(steady(made))).toEqual(rounded(steady(ships)))
 }
 
 /** Where on a face it was picked differs by a hair with where one looks from; its name and kind do not. */

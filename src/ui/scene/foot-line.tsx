@@ -78,7 +78,7 @@ function Foot({ children, quiet = false }: { children: React.ReactNode; quiet?: 
 }
 
 /** More verbs than this are folded, to these few. */
-const [MANY, FEW] = [9, 6]
+const [MANY, FEW] = [10, 7]
 
 function Verbs({ pick }: { pick: Pick }) {
   const store = useProjectStore()

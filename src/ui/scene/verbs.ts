@@ -19,10 +19,10 @@ const PAINT = '#c8863c'
 export function verbsFor(pick: Picked, state: ProjectState, document: Project, actions: Pick<Actions, 'take'>): Verb[] {
   const { edit, set, build } = state
   const offers = offersAt(situationOf(state)).filter((o) => o.picked)
-  const verbs: Verb[] = [
-    ['measure to …', () => set({ measuring: true, picks: [pick] })],
-    ...offers.map((offer): Verb => [offer.words, () => actions.take(offer)]),
-  ]
+  const verbs: Verb[] = [['measure to …', () => set({ measuring: true, picks: [pick] })]]
+  const steps = offers.map((offer): Verb => [offer.words, () => actions.take(offer)])
+  // While things are gathered, what can be said of them comes first.
+  if (!pick.reference || state.place !== 'gather') verbs.push(...steps)
   if (pick.reference) {
     const reference = pick.reference
     const item = build?.references.find((r) => r.id === reference)?.items.find((i) => i.id === pick.owner)
@@ -33,6 +33,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
         item.state === 'fitted' ? 'leave it out' : 'fit it',
         () => edit(setItemState(reference, pick.owner, item.state === 'fitted' ? 'left-out' : 'fitted')),
       ])
+    if (state.place === 'gather') verbs.push(...steps)
   } else {
     const field = fieldBehind(pick, document)
     if (field)
