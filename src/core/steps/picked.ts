@@ -18,12 +18,15 @@ export function pickedFaceOf(pick: Pick, references: readonly Placed[]): PickedF
 type Cylinder = Extract<SurfaceShape, { kind: 'cylinder' }>
 export const isRoundOutside = (shape: SurfaceShape): shape is Cylinder => shape.kind === 'cylinder' && !shape.hole
 
-/** The plane that touches a round outside where it was picked, to a degree; its datum half way along it. */
+/** Nobody points at a round to a degree: angles are taken to these, and typed where they matter more. */
+const ROUND_TO = 5
+
+/** The plane that touches a round outside about where it was picked; its datum half way along it. */
 export const touching = (face: PickedFace, shape: Cylinder, point: Vec3) => ({
   ...face,
   datum: 'middle' as const,
   at: 'middle' as const,
-  touch: String(Math.round(angleRound(shape, point)) || 0),
+  touch: String(Math.round(angleRound(shape, point) / ROUND_TO) * ROUND_TO || 0),
   off: '0',
 })
 
