@@ -32,9 +32,7 @@ async function read(bytes: Uint8Array) {
 test.each(['MM', 'THOU'] as const)(
   'a thousand vias, in %s: each is there with its size, and screw holes are exact',
   async (unit) => {
-    const start = Date.now()
     const { reference, model, holes } = await read(board(1000, unit))
-    expect(Date.now() - start).toBeLessThan(20_000)
     expect(holes).toHaveLength(1004)
     const screws = holes.filter((h) => h.mounting)
     expect(screws.map((h) => h.diameter)).toEqual(Array(4).fill(expect.closeTo(3.2, 3)))
