@@ -20,9 +20,8 @@ import { packProject, PROJECT_ENDING } from '../core/formats/project-file'
 import { type FoundPair, foundPairs } from '../core/fit/found-pairs'
 import { measureLedger, type LedgerRow } from '../core/fit/ledger'
 import { Kernel } from '../core/kernel/kernel'
-import { boxOfPositions } from '../core/geometry/vec'
 import type { Arrangement } from '../core/print/arrange'
-import { type ListedPart, partList } from '../core/print/part-list'
+import { builtPartList, type ListedPart } from '../core/print/part-list'
 import type { ImportedModel } from '../core/references/model'
 import { resolveReference } from '../core/references/resolve'
 import { raise } from '../core/result'
@@ -160,27 +159,20 @@ async function buildAndReport(project: Project, models: ReadonlyMap<string, Impo
   const ledger = measureLedger(build)
   const findings = runChecks({ project, build, ledger, kernel })
   const parts = listExport(build.parts, exportWishes(project, options.place))
-  const list = partList(
-    project,
-    build.parts.map((p) => ({ ...p, bounds: boxOfPositions(p.mesh.positions) })),
-  )
-  const weightOf = (id: string) => {
-    const { count, material, mass, middle } = list.parts.find((p) => p.id === id)!
-    return {
-      count,
-      material: material ?? null,
-      mass_g: mass === undefined ? null : round(mass),
-      middle_mm: middle.map(round),
-    }
-  }
+  const list = builtPartList(project, build.parts)
+  const variant = variantInHand(project)
   const written = options.out === undefined ? [] : writeAll(options.out, project, build, options)
   const problems = build.steps.flatMap((s) =>
     s.problems.map((p) => ({ step: s.id, kind: p.kind, field: p.field ?? null, message: p.message })),
   )
   return {
     project: project.name,
-    ...(variantInHand(project) ? { variant: variantInHand(project)!.name } : {}),
-    parts: parts.map((p) => ({ ...partEntry(p), ...weightOf(p.id) })),
+    ...(variant ? { variant: variant.name } : {}),
+    parts: parts.map((p, i) => ({
+      ...partEntry(p),
+      ...weightEntry(list.parts[i]!),
+      middle_mm: list.parts[i]!.middle.map(round),
+    })),
     mass_g: list.total.mass === undefined ? null : round(list.total.mass),
     ledger: ledger.map(ledgerEntry),
     without_row: foundPairs(build).map(pairEntry),
@@ -210,13 +202,17 @@ function writeParts(out: string, parts: readonly BuiltPart[], wishes: ExportWish
   return files.map((f) => f.name)
 }
 
+const weightEntry = ({ count, material, mass }: ListedPart) => ({
+  count,
+  material: material ?? null,
+  mass_g: mass === undefined ? null : round(mass),
+})
+
 const listedEntry = (p: ListedPart) => ({
   name: p.name,
-  count: p.count,
   size_mm: p.size.map(round),
   volume_mm3: round(p.volume),
-  material: p.material ?? null,
-  mass_g: p.mass === undefined ? null : round(p.mass),
+  ...weightEntry(p),
 })
 
 const partEntry = (p: ExportedPart) => ({

@@ -1,10 +1,12 @@
 import type { Build, BuiltPart, StepReport } from '../core/built/built'
 import { contentKey } from '../core/content-key'
 import type { Project } from '../core/document/schema'
-import { pointable, type Pointable, seen } from '../core/faces/resolve'
+import { pointable, seen } from '../core/faces/resolve'
 import { keptMeasure } from '../core/fit/kept-measures'
+import { measurable } from '../core/fit/ledger'
 import { placePositions } from '../core/geometry/placement'
 import { boxOfPositions } from '../core/geometry/vec'
+import type { TaggedMesh } from '../core/kernel/surface'
 import { placeShape } from '../core/kernel/placed-shape'
 import { weldIndex } from '../core/mesh/weld'
 import type { ImportedOutline } from '../core/outlines/outline'
@@ -30,7 +32,6 @@ import type {
 
 /** Makes of a build what the page needs of it; what the page has is left out, what came out as before is kept. */
 export class Views {
-  private pointables = new Map<string, Pointable>()
   private readonly outlines = new Map<string, OutlineView>()
 
   constructor(private readonly drawings: ReadonlyMap<string, ImportedOutline>) {}
@@ -38,31 +39,16 @@ export class Views {
   /** @param known keys of what the page has */
   of(project: Project, build: Build, known: ReadonlySet<string>, took: number): SentBuild {
     const { parts, references, steps, ...rest } = build
-    this.pointables = new Map(parts.map((p) => [p.key, this.pointables.get(p.key) ?? pointable(p.mesh)]))
     const leave = <T extends { key: string }>(made: T): T | Same => (known.has(made.key) ? { same: made.key } : made)
     return {
       ...rest,
       steps: steps.map((s) => leave(keyed(s))),
-      parts: parts.map(({ mesh, ...label }) =>
-        known.has(label.key) ? label : { ...label, body: this.body(label.key) },
-      ),
+      parts: parts.map(({ mesh, ...label }) => (known.has(label.key) ? label : { ...label, body: bodyOf(mesh) })),
       references: references.map((r) => (known.has(r.key) ? { same: r.key } : referenceView(r))),
       outlines: this.outlineViews(project, build).map(leave),
-      measures: this.measures(project, build),
+      measures: measureViews(project, build),
       namesKey: contentKey([build.names, build.numberProblems]),
       took,
-    }
-  }
-
-  private body(key: string): PartBody {
-    const on = this.pointables.get(key)!
-    const { mesh, topology } = on
-    return {
-      surfaces: mesh.surfaces,
-      surfaceOf: topology.surfaceOf,
-      borders: seen(on).borders.map(({ regions }) => ({ regions })),
-      bounds: boxOfPositions(mesh.positions),
-      shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf, topology.borderOf),
     }
   }
 
@@ -78,16 +64,27 @@ export class Views {
       return view
     })
   }
+}
 
-  private measures(project: Project, build: Build): MeasureView[] {
-    if (project.measures.length === 0) return []
-    const { references } = build
-    const parts = build.parts.map(({ id, name, key }) => ({ id, name, pointable: () => this.pointables.get(key)! }))
-    return project.measures.map((m) => {
-      const found = keptMeasure(m, { references, parts })
-      return { id: m.id, found, key: contentKey(found) }
-    })
+/** What of a part changes with its shape only. */
+function bodyOf(mesh: TaggedMesh): PartBody {
+  const on = pointable(mesh)
+  const { topology } = on
+  return {
+    surfaces: mesh.surfaces,
+    surfaceOf: topology.surfaceOf,
+    borders: seen(on).borders.map(({ regions }) => ({ regions })),
+    bounds: boxOfPositions(mesh.positions),
+    shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf, topology.borderOf),
   }
+}
+
+function measureViews({ measures }: Project, build: Build): MeasureView[] {
+  const things = measurable(build)
+  return measures.map((m) => {
+    const found = keptMeasure(m, things)
+    return { id: m.id, found, key: contentKey(found) }
+  })
 }
 
 const keyed = (report: StepReport): StepView => ({ ...report, key: contentKey({ ...report, reused: undefined }) })

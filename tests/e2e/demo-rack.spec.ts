@@ -59,6 +59,5 @@ test('the handle rack: an opening round each of three handles that were traced f
   await expect(page.getByText('Rack cuts into Handles.')).toBeHidden()
   // They are taken out of it by hand, so that is as it should be.
   await expect(page.getByText('Nothing keeps Rack on Handles.')).toBeVisible()
-  await page.screenshot({ path: '/tmp/rack3.png' })
   await shipped(page, 'Handle rack', 'demo/handle-rack.json')
 })

@@ -1,7 +1,7 @@
+import type { Build } from '../built/built'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { welded } from '../mesh/weld'
-import type { CheckInput } from './finding'
 
 /** A part, or a fitted item with the space that it comes through. */
 export interface Body {
@@ -11,14 +11,15 @@ export interface Body {
   isItem: boolean
   positions: ArrayLike<number>
   indices: ArrayLike<number>
-  /** Undefined where it does not close. */
+  /** Undefined where it does not close; made when first asked for, and there until it is given back. */
   solid: () => Solid | undefined
+  giveBack: () => void
 }
 
 const TAG = { step: '', role: '', shape: { kind: 'free' } } as const
 
-/** All parts and fitted items of a build; solids belong to the scope they are first asked for in. */
-export function bodiesOf({ build, kernel }: Pick<CheckInput, 'build' | 'kernel'>): Body[] {
+/** All parts and fitted items of a build. Whoever makes them gives them back. */
+export function bodiesOf({ build, kernel }: { build: Build; kernel: Kernel }): Body[] {
   const body = (
     id: string,
     name: string,
@@ -27,8 +28,10 @@ export function bodiesOf({ build, kernel }: Pick<CheckInput, 'build' | 'kernel'>
     indices: ArrayLike<number>,
   ) => {
     let made: { solid: Solid | undefined } | undefined
-    const solid = () => (made ??= { solid: toSolid(kernel, positions, indices) }).solid
-    return { id, name, isItem, positions, indices, box: boxOfPositions(positions), solid }
+    // It outlives the scope of the check that asks first.
+    const solid = () => (made ??= { solid: toSolid(kernel, positions, indices)?.keep() }).solid
+    const giveBack = () => made?.solid?.dispose()
+    return { id, name, isItem, positions, indices, box: boxOfPositions(positions), solid, giveBack }
   }
   return [
     ...build.parts.map((p) => body(p.id, p.name, false, p.mesh.positions, p.mesh.indices)),

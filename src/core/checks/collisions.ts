@@ -1,8 +1,8 @@
 import type { Kernel } from '../kernel/kernel'
-import { boxesMeet, type Vec3 } from '../geometry/vec'
+import { boxesMeet, boxMiddle, type Vec3 } from '../geometry/vec'
 import { unpacked } from '../mesh/unpack'
 import { smallestGap, TriangleTree } from '../fit/gap'
-import { type Body, bodiesOf } from './bodies'
+import type { Body } from './bodies'
 import type { Check, Finding } from './finding'
 
 /** Shared volumes under this are rounding of touching faces, mm3. */
@@ -11,10 +11,9 @@ const LEAST_VOLUME = 1e-3
 const LEAST_DEPTH = 0.004
 
 /** A part must not cut into a fitted item or into another part. */
-export const collisions: Check = ({ build, kernel }) =>
+export const collisions: Check = ({ build, kernel, bodies }) =>
   kernel.scoped(
     () => {
-      const bodies = bodiesOf({ build, kernel })
       const out: Finding[] = []
       for (const [i, part] of bodies.slice(0, build.parts.length).entries())
         for (const other of bodies.slice(i + 1)) {
@@ -54,7 +53,7 @@ function overlap(kernel: Kernel, a: Body, b: Body): Overlap | undefined {
   const { min, max } = shared.bounds()
   const size = [0, 1, 2].map((k) => max[k]! - min[k]!)
   if (Math.min(...size) < LEAST_DEPTH) return undefined
-  return { volume: shared.volume(), place: [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2] }
+  return { volume: shared.volume(), place: boxMiddle({ min, max }) }
 }
 
 /** For items that do not close: whether their faces cross the part's. */

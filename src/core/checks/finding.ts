@@ -3,6 +3,7 @@ import type { LedgerRow } from '../fit/ledger'
 import type { Kernel } from '../kernel/kernel'
 import type { Vec3 } from '../geometry/vec'
 import type { Project } from '../document/schema'
+import type { Body } from './bodies'
 
 /** What a check has to say, with its place. `stop` findings block an export's blessing; `look` ones are for the maker to judge. */
 export interface Finding {
@@ -24,6 +25,8 @@ export interface CheckInput {
   build: Build
   ledger: readonly LedgerRow[]
   kernel: Kernel
+  /** All parts and fitted items, for checks that hold them against each other. */
+  bodies: readonly Body[]
 }
 
 export type Check = (input: CheckInput) => Finding[]

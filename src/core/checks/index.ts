@@ -1,3 +1,4 @@
+import { bodiesOf } from './bodies'
 import { fitsBed } from './bed'
 import { partsClosed } from './closed'
 import { collisions } from './collisions'
@@ -13,7 +14,13 @@ import { thinWalls } from './thin-walls'
 const CHECKS: readonly Check[] = [partsClosed, collisions, runsInto, doubledParts, noRoom, keptOn, fitsBed, thinWalls]
 
 /** Runs all checks, those that stop an export first. */
-export const runChecks = (input: CheckInput): Finding[] =>
-  [...CHECKS, ...stepKinds().flatMap((k) => k.checks ?? [])]
-    .flatMap((check) => check(input))
-    .sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'))
+export function runChecks(input: Omit<CheckInput, 'bodies'>): Finding[] {
+  const bodies = bodiesOf(input)
+  try {
+    return [...CHECKS, ...stepKinds().flatMap((k) => k.checks ?? [])]
+      .flatMap((check) => check({ ...input, bodies }))
+      .sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'))
+  } finally {
+    for (const body of bodies) body.giveBack()
+  }
+}

@@ -1,15 +1,16 @@
 import type { RowSpec } from '../built/rows'
 import { sideFaced } from '../fit/picks'
 import { translation } from '../geometry/placement'
-import { type Box3, boxesMeet, normalize, scale, type Vec3 } from '../geometry/vec'
+import { type Box3, boxesMeet, boxMiddle, normalize, scale, type Vec3 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
-import { type Body, bodiesOf } from './bodies'
+import type { Body } from './bodies'
 import type { Check, CheckInput, Finding } from './finding'
 
 /** A part is drawn off in steps of at most this, mm: what keeps it is thicker than that with the part's own thickness. */
 const STEP = 0.5
 /** And in no more steps than these. */
 const MOST = 160
+/** What is so many times as heavy as what it was made to fit stays where it is. */
 const HEAVIER = 3
 /** Sharing more than this with something means being held by it, mm3. */
 const HELD = 0.05
@@ -18,10 +19,8 @@ const HELD = 0.05
 export const keptOn: Check = (input) =>
   input.kernel.scoped(
     () => {
-      const pairs = slipping(input)
-      if (pairs.length === 0) return []
-      const bodies = bodiesOf(input)
-      return pairs.flatMap(({ part, on, along }) => {
+      const { bodies } = input
+      return slipping(input).flatMap(({ part, on, along }) => {
         const own = bodies.find((b) => !b.isItem && b.id === part)
         const other = bodies.find((b) => b.id === on)
         return own && other ? (cameOff(input.kernel, own, other, along, bodies) ?? []) : []
@@ -65,7 +64,7 @@ function cameOff(kernel: Kernel, own: Body, other: Body, along: Vec3, bodies: re
     title: `Nothing keeps ${own.name} on ${other.name}.`,
     text: `It slips off ${words.join(' and ')}. A head wider than the hole (extrude its end), a screw through both (holes) or a clip would keep it; where it is to be taken off, it is right as it is.`,
     parts: other.isItem ? [own.id] : [own.id, other.id],
-    place: [0, 1, 2].map((k) => (own.box.min[k]! + own.box.max[k]!) / 2) as unknown as Vec3,
+    place: boxMiddle(own.box),
   }
 }
 
@@ -73,7 +72,7 @@ function cameOff(kernel: Kernel, own: Body, other: Body, along: Vec3, bodies: re
 function comesOff(kernel: Kernel, own: Body, other: Body, way: Vec3, bodies: readonly Body[]): boolean {
   const solid = own.solid()
   if (!solid) return false
-  const far = reach(other.box, way) - -reach(own.box, scale(way, -1))
+  const far = reach(other.box, way) + reach(own.box, scale(way, -1))
   const steps = Math.min(MOST, Math.ceil(far / STEP))
   const passed = swept(own.box, scale(way, far))
   const others = bodies.filter((b) => b !== own && boxesMeet(b.box, passed) && b.solid())

@@ -12,7 +12,7 @@ const PLATE = ['solid', { width: '40', depth: '40', height: '6', lift: '4' }, 'p
 async function said(project: Project) {
   const { build, problems } = await built(project)
   expect(problems).toEqual([])
-  return noRoom({ project, build, ledger: measureLedger(build), kernel: await Kernel.load() })
+  return noRoom({ project, build, ledger: measureLedger(build), kernel: await Kernel.load(), bodies: [] })
 }
 /** Does what the finding offers. */
 async function mended(project: Project) {

@@ -1,7 +1,7 @@
 import type { BuiltPart } from '../built/built'
 import { fieldsOf } from '../document/edits'
 import type { Project } from '../document/schema'
-import { boxesMeet, boxOfPositions, cross, dot, length, sub, type Vec3 } from '../geometry/vec'
+import { boxesMeet, boxMiddle, boxOfPositions, cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec'
 import type { SurfaceShape, SurfaceTag } from '../kernel/surface'
 import type { Check, Finding } from './finding'
 
@@ -35,7 +35,10 @@ export const noRoom: Check = ({ project, build }) => {
     const [a, b] = [row.a, row.b].map((s) => (s.of === 'parts' ? build.parts.find((p) => s.parts.includes(p.id)) : undefined)) // prettier-ignore
     if (!row.along || !row.step || row.wanted >= ROOM || !a || !b) continue
     const mend = { of: row.step, field: 'gap', value: 'fit.sliding', words: 'give it a sliding gap' }
-    found.set(row.id, finding(a, b, 'It was made to fit with no gap', middleOf(a), mend))
+    found.set(
+      row.id,
+      finding(a, b, 'It was made to fit with no gap', boxMiddle(boxOfPositions(a.mesh.positions)), mend),
+    )
   }
   return [...found.values()]
 }
@@ -45,7 +48,7 @@ function fills(hole: Round, pin: Round): boolean {
   const [h, p] = [hole.shape, pin.shape]
   if (Math.abs(h.radius - p.radius) >= ROOM || length(cross(h.axis, p.axis)) > PARALLEL) return false
   const from = sub(p.point, h.point)
-  const off = length(sub(from, [h.axis[0] * dot(from, h.axis), h.axis[1] * dot(from, h.axis), h.axis[2] * dot(from, h.axis)])) // prettier-ignore
+  const off = length(sub(from, scale(h.axis, dot(from, h.axis))))
   return off < ROOM && boxesMeet(boxOf(hole), boxOf(pin))
 }
 
@@ -76,11 +79,6 @@ function widening({ step, role, segment }: SurfaceTag, project: Project): Findin
 
 const wider = (formula: string): string =>
   /^[\d.]+$/.test(formula) ? `${formula} + 2*fit.sliding` : `(${formula}) + 2*fit.sliding`
-
-function middleOf(part: BuiltPart): Vec3 {
-  const { min, max } = boxOfPositions(part.mesh.positions)
-  return [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2]
-}
 
 function finding(pin: BuiltPart, hole: BuiltPart, why: string, place: Vec3, mend: Finding['mend']): Finding {
   return {

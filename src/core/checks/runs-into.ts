@@ -1,8 +1,8 @@
 import { poseAt } from '../geometry/travel'
-import { boxesMeet, boxOfPositions } from '../geometry/vec'
+import { boxesMeet, boxMiddle } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { RowSpec } from '../built/rows'
-import { type Body, bodiesOf } from './bodies'
+import type { Body } from './bodies'
 import type { Check, Finding } from './finding'
 
 /** At so many places on its way it is looked whether a part runs into something. */
@@ -11,12 +11,10 @@ const PLACES = 24
 const LEAST = 0.05
 
 /** A part that moves must not run into anything on its way. */
-export const runsInto: Check = ({ build, kernel }) =>
+export const runsInto: Check = ({ build, kernel, bodies }) =>
   kernel.scoped(
     () => {
       const moving = build.rows.filter((r) => r.travel)
-      if (moving.length === 0) return []
-      const bodies = bodiesOf({ build, kernel })
       return moving.flatMap((row) => firstHit(kernel, row, moving, bodies) ?? [])
     },
     () => [],
@@ -42,9 +40,9 @@ function firstHit(
     for (const other of bodies) {
       const there = other === own ? undefined : placed(other, share)
       if (!there || !boxesMeet(here.bounds(), there.bounds())) continue
-      // Where they stand in each other already, that is a finding of its own.
       const shared = kernel.intersect(here, there).volume()
-      if (shared > LEAST + kernel.intersect(own.solid()!, other.solid()!).volume())
+      // Where they stand in each other already, that is a finding of its own.
+      if (shared > LEAST && shared > LEAST + kernel.intersect(own.solid()!, other.solid()!).volume())
         return finding(own, other, row, share, shared)
     }
   }
@@ -57,13 +55,12 @@ function finding(own: Body, other: Body, { travel }: RowSpec, share: number, vol
   const { way } = travel!
   const whole = way.kind === 'slide' ? Math.hypot(...way.by) : Math.abs((way.over * 180) / Math.PI)
   const at = `${(share * whole).toFixed(1)}${way.kind === 'slide' ? ' mm' : '°'}`
-  const box = boxOfPositions(own.positions)
   return {
     check: 'runs-into',
     weight: 'stop',
     title: `${own.name} runs into ${other.name} on its way.`,
     text: `After ${at} of its ${whole.toFixed(1)}${way.kind === 'slide' ? ' mm' : '°'} they share ${volume.toFixed(1)} mm³. A shorter way, or room for it in ${other.name}, would clear it.`,
     parts: other.isItem ? [own.id] : [own.id, other.id],
-    place: [0, 1, 2].map((k) => (box.min[k]! + box.max[k]!) / 2) as unknown as [number, number, number],
+    place: boxMiddle(own.box),
   }
 }

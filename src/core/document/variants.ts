@@ -1,5 +1,5 @@
 import { produce } from 'immer'
-import type { Edit } from './edits'
+import { type Edit, setOff } from './edits'
 import type { Project } from './schema'
 import type { Variant } from './variants-schema'
 
@@ -42,8 +42,13 @@ export const addVariant = (id: string, name: string, like?: string): Edit =>
     p.variant = id
   })
 
-export const nameVariant = (id: string, name: string): Edit =>
-  produce((p) => void Object.assign(p.variants.find((v) => v.id === id) ?? {}, { name }))
+const editVariant = (id: string, change: (variant: Variant) => void): Edit =>
+  produce((p) => {
+    const variant = p.variants.find((v) => v.id === id)
+    if (variant) change(variant)
+  })
+
+export const nameVariant = (id: string, name: string): Edit => editVariant(id, (v) => void (v.name = name))
 
 export const dropVariant = (id: string): Edit =>
   produce((p) => {
@@ -51,23 +56,19 @@ export const dropVariant = (id: string): Edit =>
     if (p.variant === id) delete p.variant
   })
 
+/** Sets a value of a record, or takes it out of it. */
+function put<T>(record: Record<string, T>, key: string, value: T | undefined): void {
+  if (value === undefined) delete record[key]
+  else record[key] = value
+}
+
 /** What a number is in a variant; without a formula it is what it is everywhere. */
 export const setNumberIn = (variant: string, number: string, formula: string | undefined): Edit =>
-  produce((p) => {
-    const own = p.variants.find((v) => v.id === variant)
-    if (!own) return
-    if (formula === undefined) delete own.numbers[number]
-    else own.numbers[number] = formula
-  })
+  editVariant(variant, ({ numbers }) => put(numbers, number, formula))
 
 /** Whether a step is off in a variant; without a word it is as everywhere. */
 export const setOffIn = (variant: string, step: string, off: boolean | undefined): Edit =>
-  produce((p) => {
-    const own = p.variants.find((v) => v.id === variant)
-    if (!own) return
-    if (off === undefined) delete own.off[step]
-    else own.off[step] = off
-  })
+  editVariant(variant, (v) => put(v.off, step, off))
 
 /** Changes a number's formula: in the variant in hand, where it has one of its own; everywhere else otherwise. */
 export const setFormula =
@@ -84,5 +85,5 @@ export const switchStep =
   (project) => {
     const variant = variantInHand(project)
     if (variant?.off[step] !== undefined) return setOffIn(variant.id, step, off)(project)
-    return produce(project, (p) => void Object.assign(p.steps.find((s) => s.id === step) ?? {}, { off }))
+    return setOff(step, off)(project)
   }

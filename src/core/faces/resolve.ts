@@ -13,7 +13,16 @@ export interface Pointable {
   topology: Topology
 }
 
-export const pointable = (mesh: TaggedMesh): Pointable => ({ mesh, topology: topologyOf(mesh) })
+const known = new WeakMap<TaggedMesh, Pointable>()
+
+/** A mesh with its regions and borders; worked out once for each mesh, for as long as that is kept. */
+export function pointable(mesh: TaggedMesh): Pointable {
+  const before = known.get(mesh)
+  if (before) return before
+  const made = { mesh, topology: topologyOf(mesh) }
+  known.set(mesh, made)
+  return made
+}
 
 /** A point this near to a region lies on it, mm. */
 const ON = 0.05

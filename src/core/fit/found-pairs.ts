@@ -2,7 +2,7 @@ import type { Build } from '../built/built'
 import type { RowSpec, Selector } from '../built/rows'
 import type { MeasureEnd } from '../document/measure-schema'
 import { isMeant, keepFace, pointable, seen } from '../faces/resolve'
-import { apply, invert, placePositions } from '../geometry/placement'
+import { placePositions } from '../geometry/placement'
 import { type Box3, boxesMeet, boxOfPositions, cross, dot, normalize, sub, type Vec3 } from '../geometry/vec'
 import { placeShape } from '../kernel/placed-shape'
 import type { SurfaceTag } from '../kernel/surface'
@@ -10,6 +10,7 @@ import { type Triangles, unpacked } from '../mesh/unpack'
 import { faceRef } from '../references/face-ref'
 import { shapeFacts } from '../references/shape-facts'
 import { TriangleTree } from './gap'
+import { pointInFile } from './picked-ends'
 import { closest, triangleDistance } from './triangle-distance'
 
 /** Two faces that meet and that no row watches. Lengths mm. */
@@ -116,14 +117,9 @@ function bodyOfItem(item: Build['references'][number]['items'][number], referenc
     kept: (face, point) => {
       const ref = faceRef(item.id, placeShape(faces[face]!, stands), reference.placement, reference.sized)
       if (!ref) return undefined
-      return { reference: reference.id, owner: item.id, as: 'face', point: inFile(point, reference), face: ref }
+      return { reference: reference.id, owner: item.id, as: 'face', point: pointInFile(point, reference), face: ref }
     },
   }
-}
-
-const inFile = (point: Vec3, { placement, sized }: Build['references'][number]): [number, number, number] => {
-  const [x, y, z] = apply(invert(placement), point)
-  return [x / sized, y / sized, z / sized]
 }
 
 const grown = ({ min, max }: Box3): Box3 => ({
@@ -162,8 +158,7 @@ function nearestFaces(a: Body, b: Body, rows: readonly RowSpec[]): FoundPair | u
 function isAbout(selector: Selector, body: Body): boolean {
   if (selector.of === 'parts') return selector.parts.includes(body.id)
   if (selector.of === 'items') return selector.items.includes(body.id)
-  if (selector.of !== 'picked') return false
-  return selector.end.owner === body.id
+  return selector.of === 'picked' && selector.end.owner === body.id
 }
 
 const extent = ({ low, high }: Beside): number => Math.hypot(...low.map((v, k) => Math.max(0, high[k]! - v)))

@@ -5,7 +5,7 @@ import { gapOnTravel } from './gap-on-travel'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
 import type { RowSpec, Selector } from '../built/rows'
-import { describePick } from './picks'
+import { describeFace } from './picks'
 import { type MeasurableThings, pickOfEnd, pickTriangles } from './picked-ends'
 import { pointable } from '../faces/resolve'
 import { formatLength } from '../units/length'
@@ -86,11 +86,12 @@ export function measureLedger(
     const key = `${keyOf(row.a, build)} ${keyOf(row.b, build)} ${keyOfTravel(row, build)}`
     const gap = cache.measured(key, () => gapOf(row))
     onRow(i + 1)
-    const problem = row.problem ?? whyLost(row, things)
+    const picked = [row.a, row.b].map((s) => pickedOn(s, things))
+    const problem = row.problem ?? picked.flatMap((p) => (p && !p.ok ? [p.problem] : []))[0]
     return {
       id: row.id,
       ...(row.step === undefined ? {} : { step: row.step }),
-      between: row.between || [row.a, row.b].map((s) => wordsOf(s, things)).join(' to '),
+      between: row.between || picked.map(wordsOf).join(' to '),
       wanted: row.wanted,
       tolerance: row.tolerance,
       rule: row.rule,
@@ -106,16 +107,22 @@ export function measureLedger(
 
 /** Changes when what a selector means may have. */
 function keyOf(selector: Selector, { parts, references }: Pick<Build, 'parts' | 'references'>): string {
-  const items = () => referenceOf(selector, references)?.items ?? []
-  const all = () => [...parts, ...references.flatMap((r) => r.items)]
-  const of = {
-    items: () => items().filter((i) => selector.of === 'items' && selector.items.includes(i.id)),
-    parts: () => parts.filter((p) => selector.of === 'parts' && selector.parts.includes(p.id)),
-    whole: () => parts.filter((p) => selector.of === 'whole' && p.id === selector.part),
-    rest: all,
-    picked: () => [...parts, ...items()].filter((x) => selector.of === 'picked' && x.id === selector.end.owner),
-  }[selector.of]()
-  return JSON.stringify([selector, of.map((x) => x.key)])
+  const items = referenceOf(selector, references)?.items ?? []
+  const of = (): readonly { key: string }[] => {
+    switch (selector.of) {
+      case 'items':
+        return items.filter((i) => selector.items.includes(i.id))
+      case 'parts':
+        return parts.filter((p) => selector.parts.includes(p.id))
+      case 'whole':
+        return parts.filter((p) => p.id === selector.part)
+      case 'rest':
+        return [...parts, ...references.flatMap((r) => r.items)]
+      case 'picked':
+        return [...parts, ...items].filter((x) => x.id === selector.end.owner)
+    }
+  }
+  return JSON.stringify([selector, of().map((x) => x.key)])
 }
 
 /** What moves with a row, and how. */
@@ -123,21 +130,10 @@ const keyOfTravel = ({ travel }: RowSpec, { rows }: Pick<Build, 'rows'>): string
   travel ? JSON.stringify(rows.flatMap((r) => (r.travel?.train === travel.train ? [[r.a, r.travel.way]] : []))) : ''
 
 /** What picks are found on, of a build. */
-export const measurable = ({ parts, references }: Pick<Build, 'parts' | 'references'>): MeasurableThings => {
-  const on = new Map<string, ReturnType<typeof pointable>>()
-  return {
-    references,
-    parts: parts.map(({ id, name, key, mesh }) => ({
-      id,
-      name,
-      pointable: () => {
-        const known = on.get(key) ?? pointable(mesh)
-        on.set(key, known)
-        return known
-      },
-    })),
-  }
-}
+export const measurable = ({ parts, references }: Pick<Build, 'parts' | 'references'>): MeasurableThings => ({
+  references,
+  parts: parts.map(({ id, name, mesh }) => ({ id, name, pointable: () => pointable(mesh) })),
+})
 
 /** The reference that a selector is about, as it was sized when that was kept. */
 const referenceOf = (selector: Selector, references: readonly Reference[]) =>
@@ -157,24 +153,17 @@ function triangles(
   return (pick.ok ? pickTriangles(pick.value, things) : undefined) ?? new Float32Array()
 }
 
-/** What is wrong with what was picked for a row. */
-function whyLost({ a, b }: RowSpec, things: MeasurableThings): Problem | undefined {
-  for (const selector of [a, b]) {
-    const pick = selector.of === 'picked' ? pickOfEnd(selector.end, things) : undefined
-    if (pick && !pick.ok) return pick.problem
-  }
-  return undefined
-}
+/** Where what the maker picked is now; undefined of what a step selects. */
+const pickedOn = (selector: Selector, things: MeasurableThings) => (selector.of === 'picked' ? pickOfEnd(selector.end, things) : undefined) // prettier-ignore
 
 /** What was picked, in a few words. */
-function wordsOf(selector: Selector, things: MeasurableThings): string {
-  const pick = selector.of === 'picked' ? pickOfEnd(selector.end, things) : undefined
+function wordsOf(pick: ReturnType<typeof pickedOn>): string {
   if (!pick?.ok) return 'what is gone'
-  const { ownerName, as = 'item' } = pick.value
+  const { ownerName, as = 'item', shape } = pick.value
   if (as === 'item') return ownerName
   if (as !== 'face') return `${ownerName}, ${SENSE[as]}`
-  const face = describePick(pick.value, formatLength)
-  return `${ownerName}, ${face.charAt(0).toLowerCase()}${face.slice(1).replace(/^lat face, [\d.]+ × [\d.]+/, 'lat face')}`
+  const face = describeFace(shape, formatLength)
+  return `${ownerName}, ${face.charAt(0).toLowerCase()}${face.slice(1)}`
 }
 
 const SENSE = { axis: 'its axis', edge: 'an edge', middle: 'its middle', point: 'a point' } as const

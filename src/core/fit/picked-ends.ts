@@ -24,6 +24,9 @@ export interface MeasurableThings {
   parts: readonly { id: string; name: string; pointable: () => Pointable }[]
 }
 
+/** A point as documents keep it of a reference: in its file's frame, and as the file sizes it. */
+export const pointInFile = (point: Vec3, { placement, sized }: { placement: Placement; sized: number }): [number, number, number] => plainVec(scale(apply(invert(placement), point), 1 / sized)) // prettier-ignore
+
 /**
  * A pick as the document keeps it.
  * @param reference that it was picked on, if it was one
@@ -40,8 +43,7 @@ export function keptEnd(
       ...(pick.kept ? { on: pick.kept } : {}),
       ...(pick.edge?.kept ? { along: pick.edge.kept } : {}),
     }
-  const back = invert(reference.placement)
-  const kept = (p: Vec3) => plainVec(scale(apply(back, p), 1 / reference.sized))
+  const kept = (p: Vec3) => pointInFile(p, reference)
   const face = faceRef(pick.owner, pick.shape, reference.placement, reference.sized)
   return {
     ...end,

@@ -43,12 +43,25 @@ export const sideFaced = (normal: Vec3): string | undefined => FACING.find(([d])
 export function describePick(pick: Pick, format: (mm: number) => string): string {
   const { shape, size } = pick
   if (pick.kind === 'item') return `${pick.ownerName}, ${size.map(format).join(' × ')}`
+  if (shape.kind !== 'plane') return describeFace(shape, format)
+  const drop = [0, 1, 2].reduce((k, i) => (Math.abs(shape.normal[i]!) > Math.abs(shape.normal[k]!) ? i : k), 0)
+  return describeFace(
+    shape,
+    format,
+    size.filter((_, i) => i !== drop),
+  )
+}
+
+/** What kind of face it is, in a maker's words. @param size of a flat one, where it is known */
+export function describeFace(
+  shape: SurfaceShape,
+  format: (mm: number) => string,
+  size: readonly number[] = [],
+): string {
   switch (shape.kind) {
     case 'plane': {
       const side = sideFaced(shape.normal)
-      const drop = [0, 1, 2].reduce((k, i) => (Math.abs(shape.normal[i]!) > Math.abs(shape.normal[k]!) ? i : k), 0)
-      const [w, h] = size.filter((_, i) => i !== drop)
-      return `Flat face, ${format(w!)} × ${format(h!)}${side ? `, faces ${side}` : ''}`
+      return ['Flat face', ...(size.length > 0 ? [size.map(format).join(' × ')] : []), ...(side ? [`faces ${side}`] : [])].join(', ') // prettier-ignore
     }
     case 'cylinder':
       return shape.hole ? `Round inside, Ø ${format(2 * shape.radius)}` : `Round outside, Ø ${format(2 * shape.radius)}`

@@ -1,7 +1,7 @@
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
 import { variantInHand } from '../document/variants'
-import { topologyOf } from '../faces/topology'
+import { pointable } from '../faces/resolve'
 import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arrangement } from '../print/arrange'
@@ -65,7 +65,7 @@ export function listExport(
 /** The colours of painted faces, and for each triangle which of them it has, counted from 1; 0 is the part's own. */
 function paintOf({ mesh, painted }: BuiltPart): { paint?: { colors: string[]; ofTriangle: Uint16Array } } {
   if (!painted?.regions.length) return {}
-  const { regionOf } = topologyOf(mesh)
+  const { regionOf } = pointable(mesh).topology
   const colors = [...new Set(painted.regions.map((r) => r.color))]
   const color = new Map(painted.regions.map((r) => [r.region, colors.indexOf(r.color) + 1]))
   return { paint: { colors, ofTriangle: Uint16Array.from(regionOf, (r) => color.get(r) ?? 0) } }

@@ -48,6 +48,7 @@ export const boxesMeet = (a: Box3, b: Box3, slack = 0): boolean =>
   [0, 1, 2].every((i) => a.min[i]! - slack <= b.max[i]! && b.min[i]! - slack <= a.max[i]!)
 
 export const boxSize = (b: Box3): Vec3 => sub(b.max, b.min)
+export const boxMiddle = (b: Box3): Vec3 => scale(add(b.min, b.max), 0.5)
 
 /** The box of packed x y z positions. */
 export function boxOfPositions(positions: ArrayLike<number>): Box3 {

@@ -1,4 +1,4 @@
-import { boxOfPositions, type Vec3 } from '../geometry/vec'
+import { boxMiddle, boxOfPositions, type Vec3 } from '../geometry/vec'
 import { oppositeSides } from './half-edges'
 import { weldIndex } from './weld'
 
@@ -40,13 +40,10 @@ export function sizes(
     sum[2]! += (part * (3 * az + uz + vz)) / 4
   }
   const middle: Vec3 =
-    Math.abs(volume) > 1e-9 ? [sum[0]! / volume, sum[1]! / volume, sum[2]! / volume] : boxMiddle(positions)
+    Math.abs(volume) > 1e-9
+      ? [sum[0]! / volume, sum[1]! / volume, sum[2]! / volume]
+      : boxMiddle(boxOfPositions(positions))
   return { volume, area, middle }
-}
-
-function boxMiddle(positions: ArrayLike<number>): Vec3 {
-  const { min, max } = boxOfPositions(positions)
-  return [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2]
 }
 
 /** True if every edge, after welding, has as many triangles running one way as the other. */

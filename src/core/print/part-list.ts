@@ -1,6 +1,6 @@
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
-import { add, type Box3, boxSize, scale, type Vec3 } from '../geometry/vec'
+import { add, type Box3, boxOfPositions, boxSize, scale, type Vec3 } from '../geometry/vec'
 import { type Material, massOf, MATERIALS } from '../units/materials'
 
 /** A part in the list of parts. Lengths mm, volumes mm3, masses g: each of one of them, printed solid. */
@@ -37,6 +37,10 @@ export const filamentOf = ({ printer }: Pick<Project, 'printer'>): Material | un
 /** How many of each part are printed, by its id. */
 export const countsOf = ({ parts }: Pick<Project, 'parts'>): Record<string, number> =>
   Object.fromEntries(Object.entries(parts).flatMap(([id, { count }]) => (count === undefined ? [] : [[id, count]])))
+
+/** The same of parts as they are built. */
+export const builtPartList = (project: Pick<Project, 'parts' | 'printer'>, parts: readonly BuiltPart[]) =>
+  partList(project, parts.map((p) => ({ ...p, bounds: boxOfPositions(p.mesh.positions) }))) // prettier-ignore
 
 /** The parts with what a maker wants to know of them, and the sums. */
 export function partList(

@@ -25,12 +25,11 @@ import { resolveFields, type ResolvedStep } from './resolve-fields'
 import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
 import { type Made, StepCache } from './step-cache'
 
-/** A solid as it leaves the kernel, and with its regions once somebody has pointed at it. */
+/** A solid as it leaves the kernel. */
 interface Read {
   mesh: TaggedMesh
   volume: number
   middle: Vec3
-  on?: Pointable
 }
 
 /** Take the x or the y axis to z, the others following round. */
@@ -228,9 +227,7 @@ export class Builder {
   private pointableOf(id: string, key: string, run: Run): Pointable {
     const part = run.parts.get(id)
     if (part?.key !== key) throw new Error(`The part ${id} was asked for after it had changed.`)
-    const known = this.read(part)
-    known.on ??= pointable(known.mesh)
-    return known.on
+    return pointable(this.read(part).mesh)
   }
 
   private finish(part: PartState, run: Run): BuiltPart {

@@ -2,9 +2,8 @@ import type { BuiltPart, Quality } from '../built/built'
 import type { Project } from '../document/schema'
 import { allVariants } from '../document/variants'
 import { type LedgerRow, measureLedger } from '../fit/ledger'
-import { boxOfPositions } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
-import { partList, type ListedPart, type PartsTotal } from '../print/part-list'
+import { builtPartList, type ListedPart, type PartsTotal } from '../print/part-list'
 import type { ImportedModel } from '../references/model'
 import type { Builder } from './builder'
 import { type Effect, Effects } from './effects'
@@ -45,10 +44,7 @@ export async function compareVariants(
     for (const { id, name, project: own } of allVariants(project)) {
       const build = await builder.build(own, models, quality, pause)
       const { parts } = build
-      const list = partList(
-        own,
-        parts.map((p) => ({ ...p, bounds: boxOfPositions(p.mesh.positions) })),
-      )
+      const list = builtPartList(own, parts)
       if (id === '') drawn = kept(builder.lastParts())
       out.push({
         id,

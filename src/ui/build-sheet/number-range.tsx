@@ -38,8 +38,7 @@ export function NumberRange({
         label={`${number.name} from`}
         formula={range.from}
         onChange={(from) => edit(setRange(number.id, { ...range, from }))}
-      />{' '}
-      {/* prettier-ignore */}
+      />
       {good ? (
         <Slider
           label={`Try ${number.name}`}
@@ -56,8 +55,7 @@ export function NumberRange({
         label={`${number.name} to`}
         formula={range.to}
         onChange={(to) => edit(setRange(number.id, { ...range, to }))}
-      />{' '}
-      {/* prettier-ignore */}
+      />
       <Remove label={`Try ${number.name} no more`} act={() => edit(setRange(number.id, undefined))} />
     </p>
   )

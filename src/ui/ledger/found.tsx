@@ -1,4 +1,5 @@
 'use client'
+import { useState } from 'react'
 import { newRow, setRow, together } from '@/core/document/edits'
 import type { FoundPair } from '@/core/fit/found-pairs'
 import { formatGap } from '@/core/units/length'
@@ -12,7 +13,7 @@ const FEW = 4
 /** Things that lie beside each other and that no row watches, each with the offer of one. */
 export function FoundPairs() {
   const pairs = useProject((s) => s.pairs)
-  const all = useProject((s) => s.allPairs)
+  const [all, setAll] = useState(false)
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
   const unit = useUnit()
@@ -30,8 +31,6 @@ export function FoundPairs() {
             key={`${pair.names.join(' ')} ${pair.at.join(' ')}`}
             className="flex items-baseline gap-2 border-t border-hair py-1 first:border-t-0"
           >
-            {' '}
-            {/* prettier-ignore */}
             <button
               type="button"
               className="flex-1 text-left"
@@ -53,7 +52,7 @@ export function FoundPairs() {
       </ul>
       <p className="flex gap-5 text-[14px]">
         {pairs.length > FEW && !all && (
-          <button type="button" className="text-soft hover:text-ink" onClick={() => set({ allPairs: true })}>
+          <button type="button" className="text-soft hover:text-ink" onClick={() => setAll(true)}>
             {pairs.length - FEW} more …
           </button>
         )}

@@ -35,8 +35,7 @@ export function OwnRowSentence({ row, between }: { row: OwnRow; between: string 
             formula={row.tolerance}
             least={0}
             onChange={(tolerance) => change({ tolerance })}
-          />{' '}
-          {/* prettier-ignore */}
+          />
         </>
       )}
       , called{' '}

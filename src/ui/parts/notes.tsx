@@ -95,8 +95,7 @@ function NoteLine({ note, number }: { note: Note; number: number }) {
           <Remove
             label={`Take the picture off note ${number}`}
             act={() => edit(changeNote(note.id, { picture: undefined }))}
-          />{' '}
-          {/* prettier-ignore */}
+          />
         </p>
       ) : (
         <ChooseFile

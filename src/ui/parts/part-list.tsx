@@ -36,8 +36,7 @@ export function PartList() {
               .filter((p) => p.group === group)
               .map((p) => (
                 <Part key={p.id} part={p} />
-              ))}{' '}
-            {/* prettier-ignore */}
+              ))}
           </ul>
         </div>
       ))}
@@ -78,8 +77,7 @@ function PaintedFaces({ part }: { part: ListedPart }) {
           <Remove
             label={`Face ${nth + 1} of ${part.name} as the part`}
             act={() => edit(repaintFace(part.id, nth, undefined))}
-          />{' '}
-          {/* prettier-ignore */}
+          />
         </span>
       ))}
     </p>

@@ -59,8 +59,7 @@ export function VariantTable({ views }: { views: VariantView[] | undefined }) {
                     label={`${n.name} as drawn`}
                     formula={n.formula}
                     onChange={(f) => edit(setFormula(n.id, f))}
-                  />{' '}
-                  {/* prettier-ignore */}
+                  />
                 </td>
                 {variants.map((v) => (
                   <td key={v.id} className="px-2">
@@ -68,8 +67,7 @@ export function VariantTable({ views }: { views: VariantView[] | undefined }) {
                       label={`${n.name} in ${v.name}`}
                       formula={v.numbers[n.id] ?? n.formula}
                       onChange={(f) => edit(setNumberIn(v.id, n.id, f))}
-                    />{' '}
-                    {/* prettier-ignore */}
+                    />
                   </td>
                 ))}
               </tr>

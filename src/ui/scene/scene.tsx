@@ -124,7 +124,6 @@ function useBodies(view: SceneView | undefined): void {
   const keys = useRef(new Map<string, string>())
   const beside = useBeside()
   const shownBeside = useRef<typeof beside>(undefined)
-  const wasBeside = useRef(false)
   useEffect(() => {
     if (!view || !build) return
     const present = new Set<string>()
@@ -135,6 +134,7 @@ function useBodies(view: SceneView | undefined): void {
         if (shownBeside.current !== beside || !view.body(id)) view.put(id, part.shown)
         view.dress(id, { color: part.color, showing: 'solid', reference: false })
       }
+    const turned = (beside === undefined) !== (shownBeside.current === undefined)
     shownBeside.current = beside
     for (const part of beside ? [] : build.parts) {
       const id = `part:${part.id}`
@@ -180,8 +180,7 @@ function useBodies(view: SceneView | undefined): void {
     view.keepOnly(present)
     view.unpicked.setOutlines(build.outlines.map((o) => o.lines))
     view.draw()
-    if (present.size > 0 || build.outlines.length > 0) view.frame((beside !== undefined) !== wasBeside.current)
-    wasBeside.current = beside !== undefined
+    if (present.size > 0 || build.outlines.length > 0) view.frame(turned)
   }, [view, build, showing, usual, swap, beside])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
 }

@@ -30,8 +30,6 @@ export interface View {
   section: Section | undefined
   showing: Record<string, Showing>
   pointedRow: string | undefined
-  /** All pairs without a row are listed, not the first few. */
-  allPairs: boolean
   /** A step of the sheet that is pointed at. */
   pointedStep: string | undefined
   /** The step that is worked on in the sheet, or was added last: what it adds and takes is hatched. */
@@ -66,7 +64,6 @@ export const viewSlice =
     section: undefined,
     showing: {},
     pointedRow: undefined,
-    allPairs: false,
     pointedStep: undefined,
     inHand: undefined,
     comparing: undefined,

@@ -8,7 +8,7 @@ const disc = (across: number, more: object = {}) => shape('circle', { across: `$
 async function found(shapes: object[], on: object = { base: 'ground', off: '0' }) {
   const project = sheetOf(['drawing', { on, shapes }, 'd'])
   const { build } = await built(project)
-  return leftovers({ build, project, ledger: [], kernel: undefined as never })
+  return leftovers({ build, project, ledger: [], kernel: undefined as never, bodies: [] })
 }
 
 test('material that lies wholly in other material is found, with its place; holes, guides and what stands out are not', async () => {
