@@ -8,6 +8,8 @@ export interface Problem {
   message: string
   /** The field of a step the problem belongs to, when there is one. */
   field?: string
+  /** What would do, for that field, and how that is said. */
+  would?: { value: string; words: string }
 }
 
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem }

@@ -19,14 +19,21 @@ export interface RimPiece {
 }
 
 /** Edges of parts that stand before the step and of items, where they are in space. */
-export type RimField = FieldBase<'rim', readonly RimPiece[]>
+export interface RimField extends FieldBase<'rim', readonly RimPiece[]> {
+  /** It may be left out: where nothing is picked, it comes to nothing. */
+  optional?: true
+}
 export const rimField = (label: string): RimField => ({ type: 'rim', label })
+
+/** One that only some choices of the step need. */
+export const maybeRimField = (label: string): RimField => ({ ...rimField(label), optional: true })
 
 export const rimKind: FieldKind<RimField, SavedTaken[]> = {
   type: 'rim',
   turn: 'picks',
   schema: () => z.array(takenSchema).max(500).default([]),
   resolve: (saved, spec, at) => {
+    if (saved.length === 0 && spec.optional) return ok({ value: [], key: '', shown: 0 })
     if (saved.length === 0) return fail('no-edge', `${spec.label}: pick a face or edges in the scene.`)
     const pieces: RimPiece[] = []
     const there = new Set<Border>()

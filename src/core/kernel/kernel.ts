@@ -1,6 +1,6 @@
 import Module, { type Manifold, type ManifoldToplevel, type Mesh } from 'manifold-3d'
 import type { Placement } from '../geometry/placement'
-import type { Box3, Vec2, Vec3 } from '../geometry/vec'
+import { add, type Box3, distance, dot, scale, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Loop, Profile } from '../profile/segment'
 import { expectOk, fail, ok, raise, type Result } from '../result'
 import {
@@ -12,6 +12,7 @@ import {
   turnedMesh,
 } from './mesh-builder'
 import { grown } from './grown'
+import { halfSpace } from './half-space'
 import { placeShape, toColumns } from './placed-shape'
 import { ears } from './ears'
 import { joined, lathed, prism, sliced, triangulate } from './polygons'
@@ -254,16 +255,13 @@ export class Kernel {
 
   /** Parts a solid in two along a plane; the cut faces are named `role` of `step`. First comes the side the normal points to. */
   split(solid: Solid, normal: Vec3, offset: number, step: string, role: string): [Solid, Solid] {
-    const halves = solid.handle.splitByPlane([...normal], offset)
-    const point: Vec3 = [normal[0] * offset, normal[1] * offset, normal[2] * offset]
-    const facing = (side: number): Vec3 => [normal[0] * side, normal[1] * side, normal[2] * side]
-    return halves.map((handle, i) => {
-      const mesh = handle.getMesh()
-      const tags = new Map(solid.tags)
-      const cut: SurfaceTag = { step, role, shape: { kind: 'plane', normal: facing(i === 0 ? -1 : 1), point } }
-      for (const id of mesh.runOriginalID) if (!tags.has(id)) tags.set(id, [cut])
-      return this.own(handle, tags)
-    }) as [Solid, Solid]
+    const { min, max } = solid.bounds()
+    const far = 2 * distance(min, max) + 1
+    const middle = scale(add(min, max), 0.5)
+    const at = add(middle, scale(normal, offset - dot(middle, normal)))
+    const tag: SurfaceTag = { step, role, shape: { kind: 'plane', normal: scale(normal, -1), point: at } }
+    const before = this.fromFaced(halfSpace(normal, at, far, tag))
+    return [this.intersect(solid, before), this.subtract(solid, [before])]
   }
 
   /** Separate bodies of a solid, largest first, by volume. */

@@ -4,6 +4,7 @@ import { caseStep } from './case'
 import { combineStep } from './combine'
 import { copiesStep } from './copies'
 import { drawingStep } from './drawing'
+import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { fitStep } from './fit'
 import { holesStep } from './holes'
@@ -31,6 +32,7 @@ const ALL = [
   openingStep,
   combineStep,
   holesStep,
+  edgesStep,
   copiesStep,
   fitStep,
   motionStep,

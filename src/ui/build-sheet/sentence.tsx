@@ -78,8 +78,14 @@ export function Sentence({
 
 const isEmpty = (v: unknown): boolean => v === undefined || v === '' || (Array.isArray(v) && v.length === 0)
 
-/** What is wrong, in plain words. */
-export function Problems({ report }: { report: Pick<StepView, 'problems' | 'notes'> | undefined }) {
+/** What is wrong, in plain words. @param take writes what would do into the field that a problem is of */
+export function Problems({
+  report,
+  take,
+}: {
+  report: Pick<StepView, 'problems' | 'notes'> | undefined
+  take?: (field: string, value: string) => void
+}) {
   return (
     <>
       {report?.problems.map((p) => (
@@ -90,6 +96,11 @@ export function Problems({ report }: { report: Pick<StepView, 'problems' | 'note
         >
           <span aria-hidden>▲ </span>
           {p.message}
+          {p.would && p.field !== undefined && take && (
+            <button type="button" className="figure ml-2" onClick={() => take(p.field!, p.would!.value)}>
+              {p.would.words}
+            </button>
+          )}
         </p>
       ))}
       {report?.notes.map((note) => (

@@ -1,7 +1,7 @@
 'use client'
 import { MoreHorizontal } from 'lucide-react'
 import { memo, useState } from 'react'
-import { duplicateStep, moveStep, nameStep, removeStep } from '@/core/document/edits'
+import { duplicateStep, moveStep, nameStep, removeStep, setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import { setOffIn, switchStep, variantInHand } from '@/core/document/variants'
 import type { Variant } from '@/core/document/variants-schema'
@@ -27,6 +27,7 @@ export const StepLine = memo(function StepLine({
   report: StepView | undefined
 }) {
   const set = useProject((s) => s.set)
+  const edit = useProject((s) => s.edit)
   const picked = useProject((s) => s.picks.some((p) => p.name?.step === step.id))
   const kind = stepKindNamed(step.kind)
   const saved = kind ? fieldsSchema(kind).safeParse(step.fields).data : undefined
@@ -48,7 +49,7 @@ export const StepLine = memo(function StepLine({
         )}
         {kind && saved && <StepSlide step={step} saved={saved} report={report} />}
         {kind && saved && <Shapes step={step} report={report} />}
-        <Problems report={report} />
+        <Problems report={report} take={(field, value) => edit(setField(step.id, field, value))} />
         <StepNotes step={step.id} />
       </div>
       <StepMenu step={step} />

@@ -2,7 +2,8 @@
 import { useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import type { Pick } from '@/core/fit/picks'
-import type { Vec3 } from '@/core/geometry/vec'
+import { normalAt } from '@/core/faces/onto'
+import { scale, type Vec3 } from '@/core/geometry/vec'
 import { stepKindNamed } from '@/core/steps/registry'
 import { formatLength } from '@/core/units/length'
 import { nudged } from '@/core/units/nudge'
@@ -40,6 +41,13 @@ function useMoved(pick: Pick) {
   return { step, field: field!, called: called!, value, along, spec, formula: typeof saved === 'string' ? saved : spec.default } // prettier-ignore
 }
 
+/** Which way a flat or round face leads out of the material where it was picked; nowhere if that is not known. */
+function outOf({ shape, point }: Pick): Vec3 {
+  if (shape.kind === 'plane') return shape.normal
+  if (shape.kind !== 'cylinder') return [0, 0, 0]
+  return scale(normalAt(shape, point) ?? [0, 0, 0], shape.hole ? -1 : 1)
+}
+
 const defaultsOf = (fields: Readonly<Record<string, object>>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, 'default' in spec ? spec.default : undefined]))
 
@@ -50,11 +58,11 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
   const store = useProjectStore()
   const [atPick] = useState(moved?.value)
   const from = useRef<{ x: number; y: number; value: number; formula: string; dragged: boolean }>(undefined)
-  const normal: Vec3 = pick.shape.kind === 'plane' ? pick.shape.normal : [0, 0, 0]
+  const normal = outOf(pick)
   const off = moved ? (moved.value - (atPick ?? moved.value)) / moved.along : 0
   const along = (by: number): Vec3 => [0, 1, 2].map((k) => pick.point[k]! + by * normal[k]!) as unknown as Vec3
   const at = useDrawn(view, (v) => [...v.project(along(off)), ...v.project(along(off + AHEAD))].join(' '))
-  if (!moved || pick.shape.kind !== 'plane') return null
+  if (!moved || (normal[0] === 0 && normal[1] === 0 && normal[2] === 0)) return null
   const [x, y, ax, ay] = (at ?? '0 0 0 0').split(' ').map(Number) as [number, number, number, number]
   const [dx, dy] = [(ax - x) / AHEAD, (ay - y) / AHEAD]
   if (Math.hypot(dx, dy) < SQUARE) return null

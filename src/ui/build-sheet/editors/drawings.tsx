@@ -145,7 +145,7 @@ export function TakenEdgesEditor({ spec, saved, write }: EditorProps<TakenEdgesF
 /** Edges in space that a panel fills: those beside what is picked, each alone or all the way round its face. */
 export function RimEditor({ spec, saved, write }: EditorProps<RimField, SavedTaken[]>) {
   const picks = useProject((s) => s.picks)
-  const [round, alone] = [roundsOf(picks), edgesOf(picks, 'piece')]
+  const [round, alone, smooth] = [roundsOf(picks), edgesOf(picks, 'piece'), edgesOf(picks, 'smooth')]
   return (
     <span title={spec.label}>
       <span className="figure">{saidOfRim(saved)}</span>
@@ -157,7 +157,19 @@ export function RimEditor({ spec, saved, write }: EditorProps<RimField, SavedTak
           <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...alone])}>
             {alone.length > 1 ? 'the edges as well' : 'the edge as well'}
           </button>
+          <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...smooth])}>
+            with what goes on from {alone.length > 1 ? 'them' : 'it'}
+          </button>
         </>
+      )}
+      {saved.length > 1 && (
+        <button
+          type="button"
+          className="ml-2 text-[14px] text-soft hover:text-figure"
+          onClick={() => write(saved.slice(0, -1))}
+        >
+          leave the last out
+        </button>
       )}
     </span>
   )

@@ -1,0 +1,159 @@
+import type { Pointable } from '../faces/resolve'
+import { scale, type Vec3 } from '../geometry/vec'
+import type { Kernel, Solid } from '../kernel/kernel'
+import type { SurfaceTag } from '../kernel/surface'
+import { chordsFor } from '../profile/polygon'
+import { raise } from '../result'
+import { blendShape } from './blend-shape'
+import { type Chain, sagitta } from './chains'
+import { arrivals, ballTool, pivotAt, pivotTool } from './corners'
+import { type Ending, endingOf, stopped } from './ends'
+import { type Blending, crowded, lost, missing, type Probe, probesOf, zonesOf } from './fits'
+import { type Form, sectionAt } from './section'
+import { sewn } from './sewn'
+import { shifted, tubeSolid } from './tube'
+
+interface Context {
+  kernel: Kernel
+  id: string
+  /** Largest distance between a curve and its chords, mm. */
+  tolerance: number
+}
+
+/** At least this much is cut in front of a face, or filled behind it, mm. */
+const LIFT = 0.02
+
+/**
+ * A solid with edges rounded or bevelled, those that go inwards first.
+ * @param on the same solid, with its regions and borders
+ * Errors: large (it does not fit on the faces beside an edge), mixed, corner, end, pieces
+ */
+export function blended(solid: Solid, on: Pointable, wanted: readonly Blending[], context: Context): Solid {
+  const { kernel, id } = context
+  const looks = wanted.map((w) => fitting(on, w, zonesOf(w, wanted), context.tolerance))
+  const narrow = crowded(wanted.map((w, i) => ({ ...w, probes: looks[i]! })), (chain, form) => slackOf(chain, form, context.tolerance)) // prettier-ignore
+  if (narrow) return tooLarge(chainThrough(wanted, narrow), narrow.station.at)
+  for (const [vertex, list] of arrivals(wanted.map((w) => w.chain))) pivotAt(on, vertex, list)
+  const [fillers, cutters] = [false, true].map((convex) => toolsFor(on, wanted.filter((w) => w.chain.convex === convex), context)) as [Solid[], Solid[]] // prettier-ignore
+  const filled = fillers.length > 0 ? kernel.union([solid, ...fillers]) : solid
+  const cut = kernel.subtract(filled, cutters)
+  const changed = Math.abs(filled.volume() - solid.volume()) + Math.abs(filled.volume() - cut.volume())
+  const result = sewn(kernel, withoutChips(kernel, cut, changed), id)
+  const [was, is] = [kernel.bodies(solid).length, kernel.bodies(result).length]
+  if (was !== is) return raise('pieces', `The part would come to be in ${is} pieces instead of ${was}.`, 'of')
+  const mesh = kernel.read(result)
+  for (const [i, { chain, form }] of wanted.entries()) {
+    const gone = lost(mesh, id, looks[i]!, slackOf(chain, form, context.tolerance))
+    if (gone) return tooLarge(chain, gone.station.at)
+  }
+  return result
+}
+
+const chainThrough = (wanted: readonly Blending[], { station }: Probe): Chain =>
+  (wanted.find(({ chain }) => chain.stations.some((s) => s.border === station.border)) ?? wanted[0]!).chain
+
+const slackOf = (chain: Chain, form: Form, tolerance: number): number => {
+  const size = form.kind === 'round' ? form.radius : form.a
+  return 2 * tolerance + 2 * sagitta(chain) + 5e-4 * size
+}
+
+/** Places where it was seen to fit. Errors: large */
+function fitting(on: Pointable, wanted: Blending, zones: readonly [number, number], tolerance: number): Probe[] {
+  const { chain, form } = wanted
+  const probes = probesOf(wanted, zones, LIFT)
+  if (!probes) return tooLarge(chain, chain.stations[0]!.at)
+  const off = missing(on, probes, slackOf(chain, form, tolerance))
+  return off ? tooLarge(chain, off.station.at) : probes
+}
+
+const places = (p: Vec3): string => p.map((v) => Number(v.toFixed(1))).join(', ')
+const tooLarge = (chain: Chain, at: Vec3): never =>
+  raise('large', `It does not fit at the edge of ${chain.long.toFixed(1)} mm through ${places(at)}: the faces beside it are too small, or others come in its way.`, 'of') // prettier-ignore
+
+/** Loose pieces so small to what is changed are what chords leave between them. */
+const CHIP = 1e-4
+
+/** The same without them. @param changed how much is cut off and filled in, mm3 */
+function withoutChips(kernel: Kernel, solid: Solid, changed: number): Solid {
+  const bodies = kernel.bodies(solid)
+  const kept = bodies.filter((b) => b.volume() > CHIP * changed)
+  return kept.length === bodies.length ? solid : kernel.union(kept)
+}
+
+function toolsFor(on: Pointable, wanted: readonly Blending[], context: Context): Solid[] {
+  if (wanted.length === 0) return []
+  const { kernel, id, tolerance } = context
+  const coming = arrivals(wanted.map((w) => w.chain))
+  const formOf = (chain: Chain) => wanted.find((w) => w.chain === chain)!.form
+  const chords = Math.max(...wanted.map(({ form }) => chordsOf(form, tolerance)))
+  const pivots = new Map([...coming].map(([vertex, list]) => [vertex, pivotAt(on, vertex, list)]))
+  const tools = wanted.map(({ chain, form }) => chainTool(on, chain, form, (vertex) => pivots.get(vertex) !== undefined, { ...context, chords })) // prettier-ignore
+  for (const [vertex, list] of coming) {
+    const [first] = list
+    const { chain } = first!
+    const form = formOf(chain)
+    const lift = liftOf(chain)
+    const pivot = pivots.get(vertex)
+    if (pivot)
+      tools.push(pivotTool(kernel, pivot, { convex: chain.convex, form, lift, step: id, tolerance: tolerance / 4 }))
+    const isBall = form.kind === 'round' && list.length === 3 && list.every((a) => sameRadius(formOf(a.chain), form))
+    const ball = isBall ? ballTool(kernel, list, { radius: form.radius, lift, step: id, chords }) : undefined
+    if (ball) tools.push(ball)
+  }
+  return tools
+}
+
+const sameRadius = (a: Form, b: Form): boolean => a.kind === 'round' && b.kind === 'round' && a.radius === b.radius
+/** On round faces chords leave more between them. */
+const liftOf = (chain: Chain): number => (sagitta(chain) < 1e-6 ? LIFT : 5 * LIFT + 3 * sagitta(chain))
+
+/** A quarter of a round has so many chords that they take 0.1 % of what it is about, at the finest quality. */
+const FINE = 40
+function chordsOf(form: Form, tolerance: number): number {
+  if (form.kind !== 'round') return 1
+  const own = chordsFor(form.radius, Math.PI / 2, tolerance)
+  return tolerance <= 0.002 ? Math.max(own, FINE) : Math.max(own, 4)
+}
+
+function chainTool(
+  on: Pointable,
+  chain: Chain,
+  form: Form,
+  turns: (vertex: number) => boolean,
+  { kernel, id, tolerance, chords }: Context & { chords: number },
+): Solid {
+  const { stations, closed, convex, ends } = chain
+  const lift = liftOf(chain) + tolerance
+  const sections = stations.map((s) => sectionAt(s, convex, form, lift, chords) ?? tooLarge(chain, s.at))
+  const tags: SurfaceTag[] = []
+  const faceOf = new Map<number, number>()
+  const faces = stations.map((_, k) => {
+    const to = (k + 1) % stations.length
+    const { border } = stations[to]!
+    const found = faceOf.get(border) ?? tags.push({ step: id, role: 'blend', segment: between(on, border), shape: blendShape(stations[to]!, convex, form, sections[to]!) }) - 1 // prettier-ignore
+    faceOf.set(border, found)
+    return found
+  })
+  if (closed || !ends) return tubeSolid(kernel, { sections, faces, tags, closed: true }, id)
+  const out = [scale(stations[0]!.way, -1), stations.at(-1)!.way] as const
+  const endings = ends.map((end, i): Ending => {
+    const k = i === 0 ? 0 : stations.length - 1
+    return turns(end.vertex)
+      ? { further: 0, stops: [] }
+      : endingOf(on, end, stations[k]!, sections[k]!, { convex, way: out[i as 0 | 1], lift })
+  })
+  const [before, after] = endings.map(({ further }, i) => (further > 0 ? [shifted(sections.at(-i)!, scale(out[i as 0 | 1], further))] : [])) as [typeof sections, typeof sections] // prettier-ignore
+  const all = [...before, ...sections, ...after]
+  const stretches = [...before.map(() => faces[0]!), ...faces.slice(0, -1), ...after.map(() => faces.at(-2)!)]
+  const solid = tubeSolid(kernel, { sections: all, faces: stretches, tags, closed: false }, id)
+  return endings.reduce((rest, ending) => stopped(kernel, rest, ending, id), solid)
+}
+
+/** What the new face along a border is called: by the two faces that it lies between. */
+function between(on: Pointable, border: number): string {
+  const names = on.topology.borders[border]!.regions.map((r) => {
+    const { step, role, segment, copy } = on.mesh.surfaces[on.topology.surfaceOf[r]!]!
+    return [step, role, segment, ...(copy ?? [])].filter(Boolean).join('.')
+  })
+  return names.sort().join('&')
+}

@@ -1,0 +1,28 @@
+import { ProblemError } from '../result'
+
+/** The share that is found is so near to the largest that does. */
+const NEAR = 0.005
+
+/**
+ * The largest share of a size that does, where the whole does not.
+ * @param attempt raises a problem where it does not do
+ * @returns none if nothing does
+ */
+export function largest(attempt: (share: number) => void): number | undefined {
+  const does = (share: number): boolean => {
+    try {
+      attempt(share)
+      return true
+    } catch (error) {
+      if (error instanceof ProblemError) return false
+      throw error
+    }
+  }
+  let [low, high] = [0, 1]
+  while (high - low > NEAR * high && high > 1e-3) {
+    const share = (low + high) / 2
+    if (does(share)) low = share
+    else high = share
+  }
+  return low > 0 ? low : undefined
+}
