@@ -25,6 +25,9 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Part 2, mirrored',
     'Panel',
     'Part 3',
+    'Skin',
+    'Part 4',
+    'Part 5',
     'Knob',
   ])
   expect(new Set(project.value.steps.map((s) => s.kind))).toEqual(new Set(stepKinds().map((k) => k.kind)))

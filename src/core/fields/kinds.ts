@@ -3,7 +3,7 @@ import { type DrawnLineField, drawnLineKind } from './drawn-line'
 import type { FieldKind } from './field-kind'
 import { type HolesField, holesKind, type ItemChoicesField, itemChoicesKind, type ItemField, itemKind } from './item'
 import { type LengthField, lengthKind } from './length'
-import { type AngleField, angleKind, type CountField, countKind } from './number'
+import { type AngleField, angleKind, type CountField, countKind, type RatioField, ratioKind } from './number'
 import { type EdgesField, edgesKind, type FacesField, facesKind, type PartField, partKind, type PartsField, partsKind } from './part' // prettier-ignore
 import { type PublicationField, publicationKind } from './publication'
 import { type OutlineField, outlineKind } from './outline'
@@ -23,6 +23,7 @@ export const FIELD_KINDS = {
   length: lengthKind,
   angle: angleKind,
   count: countKind,
+  ratio: ratioKind,
   choice: choiceKind,
   'yes-no': yesNoKind,
   text: textKind,
@@ -54,6 +55,7 @@ export type FieldSpec =
   | LengthField
   | AngleField
   | CountField
+  | RatioField
   | ChoiceField
   | YesNoField
   | TextField

@@ -19,6 +19,21 @@ export interface CountField extends FieldBase<'count', number> {
   max: number
 }
 
+/** A plain number by formula: how many times as much. */
+export interface RatioField extends FieldBase<'ratio', number> {
+  default: string
+  min: number
+  max: number
+}
+
+export const ratioField = (label: string, fallback: string, min: number, max: number): RatioField => ({
+  type: 'ratio',
+  label,
+  default: fallback,
+  min,
+  max,
+})
+
 export const angleField = (label: string, fallback: string, min: number, max: number): AngleField => ({
   type: 'angle',
   label,
@@ -35,7 +50,10 @@ export const countField = (label: string, fallback: string, min: number, max: nu
   max,
 })
 
-const plain = <Spec extends AngleField | CountField>(type: Spec['type'], unit: string): FieldKind<Spec, string> => ({
+const plain = <Spec extends AngleField | CountField | RatioField>(
+  type: Spec['type'],
+  unit: string,
+): FieldKind<Spec, string> => ({
   type,
   turn: 'figures',
   formulas: (saved, change) => change(saved),
@@ -60,3 +78,4 @@ const plain = <Spec extends AngleField | CountField>(type: Spec['type'], unit: s
 
 export const angleKind = plain<AngleField>('angle', '°')
 export const countKind = plain<CountField>('count', '')
+export const ratioKind = plain<RatioField>('ratio', '')

@@ -20,6 +20,7 @@ import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
+import { type Through, throughMesh } from './through-mesh'
 
 /**
  * A closed solid whose faces remember what they are. It is counted: whoever makes it or keeps it owns it once, and it
@@ -128,6 +129,11 @@ export class Kernel {
   /** The solid between two outlines with the same run of segments, at z0 and z1. */
   taper(lower: Loop, upper: Loop, z0: number, z1: number, { names, tolerance }: BuildSolid): Solid {
     return this.fromFaced(taperMesh(lower, upper, z0, z1, names, tolerance, this.triangulate))
+  }
+
+  /** The solid that passes through sections, one after the other. Errors: not-closed */
+  through(sections: Through): Solid {
+    return this.fromFaced(throughMesh(sections, this.triangulate))
   }
 
   /** Turns an outline, given in (radius, height) from axis to axis, about the z axis. */

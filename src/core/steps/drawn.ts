@@ -12,6 +12,8 @@ export interface Drawing {
   areas: Profile[]
   /** Runs of material that do not close. */
   open: Segment[][]
+  /** Runs of guides. */
+  guides: { open: Segment[][]; closed: Segment[][] }
   /** Its straight lines, guides too, by the shape's id: what can be turned about. */
   lines: Readonly<Record<string, readonly [Vec2, Vec2]>>
   /** The middles of its circles and of what else has one, of guides and copies too; each place once. */

@@ -7,8 +7,10 @@ import { drawingStep } from './drawing'
 import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { fitStep } from './fit'
+import { hollowStep } from './hollow'
 import { holesStep } from './holes'
 import { itemStep } from './item'
+import { loftStep } from './loft'
 import { motionStep } from './motion'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
@@ -16,6 +18,8 @@ import { postsStep } from './posts'
 import { putStep } from './put'
 import { revolveStep } from './revolve'
 import { solidStep } from './solid'
+import { sweepStep } from './sweep'
+import { thickenStep } from './thicken'
 import type { StepKind } from './step-kind'
 
 /** Every kind of step there is. A new one is one folder and one line here. */
@@ -25,6 +29,9 @@ const ALL = [
   extrudeStep,
   revolveStep,
   solidStep,
+  loftStep,
+  sweepStep,
+  thickenStep,
   panelStep,
   itemStep,
   caseStep,
@@ -33,6 +40,7 @@ const ALL = [
   combineStep,
   holesStep,
   edgesStep,
+  hollowStep,
   copiesStep,
   fitStep,
   motionStep,

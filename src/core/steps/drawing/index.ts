@@ -13,7 +13,8 @@ import { leaving, stepKind } from '../step-kind'
 import { leftovers } from './leftovers'
 import { offerDrawings, startDrawing } from './offers'
 import { regionOf, SLIVER } from '../../fields/region'
-import { piecesOf } from '../../profile/united'
+import { chain } from '../../outlines/chain'
+import { MEET, piecesOf } from '../../profile/united'
 import { SHAPE_KINDS } from './shapes'
 
 /** Shapes on a plane; what is made of them is the matter of other steps. */
@@ -79,6 +80,7 @@ export const drawingStep = stepKind({
           profile,
           areas: someMeet(all) ? all : [],
           open,
+          guides: guidesOf(shapes.drawn),
           lines: linesOf(shapes.drawn),
           middles: middlesOf(shapes.drawn),
         }),
@@ -90,6 +92,14 @@ export const drawingStep = stepKind({
     }
   },
 })
+
+/** Guides as runs that something can go along. */
+function guidesOf(drawn: readonly Drawn[]): Drawing['guides'] {
+  const own = drawn.filter((d) => d.is === 'guide')
+  const { open, closed } = chain(own.flatMap((d) => d.open.flat()), MEET) // prettier-ignore
+  const round = own.flatMap((d) => d.regions.flatMap((r) => r.loops))
+  return { open, closed: [...closed, ...round].map((loop) => [...loop]) }
+}
 
 const linesOf = (drawn: readonly Drawn[]): Drawing['lines'] =>
   Object.fromEntries(drawn.flatMap(({ id, kind, open: [run] }) => (kind === 'line' && run?.[0] ? [[id, [run[0].a, run[0].b]]] : []))) // prettier-ignore

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
-import type { AngleField, CountField } from '@/core/fields/number'
+import type { AngleField, CountField, RatioField } from '@/core/fields/number'
 import { FIT_CLASSES } from '@/core/fit/classes'
 import type { LengthField } from '@/core/fields/length'
 import type { Result } from '@/core/result'
@@ -69,13 +69,17 @@ export const CountEditor = (props: EditorProps<CountField, string>) => (
   <Figure {...props} manner={usePlain(props.step.id, 1, '')} />
 )
 
+export const RatioEditor = (props: EditorProps<RatioField, string>) => (
+  <Figure {...props} manner={usePlain(props.step.id, 0.05, '')} />
+)
+
 /** A step that is switched off is not built; its figures are what they would be. */
 function worthOff(step: ProjectStep, saved: string, { worth }: Manner): number | undefined {
   const found = step.off ? worth(saved) : undefined
   return found?.ok ? found.value : undefined
 }
 
-type FigureField = LengthField | AngleField | CountField
+type FigureField = LengthField | AngleField | CountField | RatioField
 interface FigureProps extends Omit<EditorProps<FigureField, string>, 'write'> {
   manner: Manner
   /** It is left to the ties of its drawing. */

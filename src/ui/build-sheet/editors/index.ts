@@ -5,7 +5,7 @@ import type { EditorProps } from './editor'
 import { BodiesEditor, DrawnLineEditor, NamedShapesEditor, OutlineEditor, PublicationEditor, RimEditor, TakenEdgesEditor } from './drawings' // prettier-ignore
 import { HolesEditor } from './holes'
 import { ItemChoicesEditor, ItemEditor } from './item'
-import { AngleEditor, CountEditor, LengthEditor } from './figure'
+import { AngleEditor, CountEditor, LengthEditor, RatioEditor } from './figure'
 import { MarkEditor } from './mark'
 import { PartEditor, PartsEditor } from './part'
 import { EdgesEditor, FacesEditor } from './picks'
@@ -20,6 +20,7 @@ const EDITORS = {
   length: LengthEditor,
   angle: AngleEditor,
   count: CountEditor,
+  ratio: RatioEditor,
   choice: ChoiceEditor,
   'yes-no': YesNoEditor,
   text: TextEditor,

@@ -1,0 +1,63 @@
+import { cross, dot, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import type { FacedMesh } from './mesh-builder'
+import type { SurfaceTag } from './surface'
+
+/** Sections one after the other, each of the same loops of as many points. */
+export interface Through {
+  /** For each section, each loop and each point its place, mm. */
+  sections: readonly (readonly (readonly Vec3[])[])[]
+  /** The first and the last section flat: outlines anticlockwise, holes clockwise. */
+  caps: readonly [readonly (readonly Vec2[])[], readonly (readonly Vec2[])[]]
+  /** For each loop and point the place in `tags` of the face from that point to the next. */
+  faces: readonly (readonly number[])[]
+  /** The last section goes on into the first. */
+  closed?: boolean
+  /** The first two are the faces of the caps. */
+  tags: readonly SurfaceTag[]
+}
+
+/** The solid that passes through sections. */
+export function throughMesh(
+  { sections, caps, faces, closed = false, tags }: Through,
+  triangulate: (polygons: Vec2[][]) => readonly (readonly number[])[],
+): FacedMesh {
+  const points = sections.map((loops) => loops.flat())
+  const many = points[0]!.length
+  const mesh: FacedMesh = { positions: points.flat().flatMap((p) => [...p]), indices: [], faces: [], tags: [...tags] }
+  const put = (face: number, a: number, b: number, c: number) => {
+    mesh.indices.push(a, b, c)
+    mesh.faces.push(face)
+  }
+  const last = (points.length - 1) * many
+  if (!closed) {
+    const [from, to] = caps.map((c) => triangulate(c.map((loop) => [...loop])))
+    for (const [a, b, c] of from!) put(0, a!, c!, b!)
+    for (const [a, b, c] of to!) put(1, last + a!, last + b!, last + c!)
+  }
+  for (let k = 0; k < points.length - (closed ? 0 : 1); k++) {
+    const [low, high] = [k * many, ((k + 1) % points.length) * many]
+    let first = 0
+    for (const loop of faces) {
+      for (let i = 0; i < loop.length; i++) {
+        const [a, b] = [first + i, first + ((i + 1) % loop.length)]
+        put(loop[i]!, low + a, low + b, high + b)
+        put(loop[i]!, low + a, high + b, high + a)
+      }
+      first += loop.length
+    }
+  }
+  if (sixfold(points.flat(), mesh.indices) < 0)
+    for (let i = 0; i < mesh.indices.length; i += 3) [mesh.indices[i + 1], mesh.indices[i + 2]] = [mesh.indices[i + 2]!, mesh.indices[i + 1]!] // prettier-ignore
+  return mesh
+}
+
+/** Six times the volume. */
+function sixfold(points: readonly Vec3[], indices: readonly number[]): number {
+  const o = points[0]!
+  let sum = 0
+  for (let i = 0; i < indices.length; i += 3) {
+    const [a, b, c] = [0, 1, 2].map((k) => sub(points[indices[i + k]!]!, o)) as [Vec3, Vec3, Vec3]
+    sum += dot(a, cross(b, c))
+  }
+  return sum
+}

@@ -1,0 +1,89 @@
+import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
+import { measureLedger } from '../../fit/ledger'
+import { oppositeSides } from '../../mesh/half-edges'
+
+const BOX: StepOf = ['solid', { width: '40', depth: '30', height: '20' }, 'box']
+const hollow = (fields: Fields): StepOf => ['hollow', { part: 'box', ...fields }, 'h']
+async function solidOf(...steps: readonly StepOf[]) {
+  const { volumes, problems, notes, build } = await built(sheetOf(...steps), 'view')
+  const part = build.parts.find((p) => p.id === 'box')!
+  const { indices, positions } = part.mesh
+  expect(oppositeSides(indices).every((o) => o >= 0)).toBe(true)
+  const row = measureLedger(build).find((r) => r.id === 'h:wall')
+  return { volume: volumes['box']!, problems, notes, part, row, genus: 1 - (positions.length / 3 - indices.length / 6) / 2 } // prettier-ignore
+}
+const openAt = async (steps: readonly StepOf[], ...ways: [number, number, number][]) => {
+  const { part } = await solidOf(...steps)
+  return ways.map((way) => facing(part, way))
+}
+
+test('a box open on top keeps a floor and four walls of the thickness, and its row says so', async () => {
+  const open = await openAt([BOX], [0, 0, 1])
+  const { volume, problems, row, notes, genus } = await solidOf(BOX, hollow({ wall: '2', open }))
+  expect([problems, genus]).toEqual([[], 0])
+  expect(volume).toBeCloseTo(24000 - 36 * 26 * 18, 2)
+  expect(row).toMatchObject({ between: 'Wall of Part', wanted: 2, verdict: 'holds', measured: expect.closeTo(2, 3) })
+  expect(notes[0]).toContain('16.85 cm³ of room inside.')
+})
+
+test('closed all round, with another wall on one face, and outside', async () => {
+  const closed = await solidOf(BOX, hollow({ wall: '2' }))
+  expect(closed.volume).toBeCloseTo(24000 - 36 * 26 * 16, 2)
+  expect(closed.notes[0]).toContain('nothing gets out')
+  const [floor] = await openAt([BOX], [0, 0, -1])
+  const thick = await solidOf(BOX, hollow({ wall: '2', others: [floor], other: '5' }))
+  expect(thick.volume).toBeCloseTo(24000 - 36 * 26 * 13, 2)
+  const open = await openAt([BOX], [0, 0, 1])
+  const out = await solidOf(BOX, hollow({ wall: '2', open, way: 'out' }))
+  // The box goes in; round its edges the wall is as thick as on its sides.
+  const [quarter, eighth] = [Math.PI, ((4 / 3) * Math.PI * 8) / 8]
+  const wanted = 2 * (40 * 30 + 2 * 40 * 20 + 2 * 30 * 20) + quarter * (2 * (40 + 30) + 4 * 20) + 4 * eighth
+  expect(out.problems).toEqual([])
+  expect(Math.abs(out.volume / wanted - 1)).toBeLessThan(1e-3)
+  expect(out.row).toMatchObject({ verdict: 'holds' })
+})
+
+test('joined tubes are one open passage: nothing is left inside, and the wall is even', async () => {
+  const tubes: StepOf[] = [
+    ['drawing', { on: { base: 'ground', off: '-30' }, shapes: [shape('circle', { across: '20' })] }, 'd'],
+    ['extrude', { drawing: 'd', by: '60' }, 'box'],
+    ['drawing', { on: { base: 'side', off: '0' }, shapes: [shape('circle', { across: '14' })] }, 'd2'],
+    ['extrude', { drawing: 'd2', by: '40', how: 'add', parts: ['box'] }, 'arm'],
+  ]
+  const open = await openAt(tubes, [0, 0, 1], [0, 0, -1], [1, 0, 0])
+  const { problems, row, genus, volume } = await solidOf(...tubes, hollow({ wall: '2', open }))
+  expect(problems).toEqual([])
+  // Three mouths and one passage: a ball with two handles.
+  expect(genus).toBe(2)
+  expect(row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(2, 1) })
+  const solid = (await solidOf(...tubes)).volume
+  expect(solid - volume).toBeGreaterThan(Math.PI * 64 * 60)
+})
+
+test('a part with rounded edges keeps its wall behind them; what is too thin to be hollow says so', async () => {
+  const soft: StepOf[] = [BOX, ['edges', { part: 'box', which: 'outer', radius: '4' }, 'e']]
+  const { problems, row, genus } = await solidOf(...soft, hollow({ wall: '2', open: await openAt(soft, [0, 0, 1]) }))
+  expect([problems, genus]).toEqual([[], 0])
+  expect(row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(2, 1) })
+  const small: StepOf[] = [BOX, ['edges', { part: 'box', which: 'outer', radius: '1' }, 'e']]
+  const tight = await solidOf(...small, hollow({ wall: '2' }))
+  expect(tight.problems).toEqual([])
+  expect(tight.row).toMatchObject({ verdict: 'holds' })
+  const none = await solidOf(BOX, hollow({ wall: '11' }))
+  expect(none.problems[0]).toMatchObject({ field: 'wall', message: expect.stringContaining('nowhere thick enough') })
+  expect(none.volume).toBeCloseTo(24000, 5)
+})
+
+test('a nook, a boss and a hole through keep their walls', async () => {
+  const part: StepOf[] = [
+    BOX,
+    ['solid', { width: '10', depth: '30', height: '10', lift: '20', at: at('-15', '0'), how: 'add', parts: ['box'] }, 'wall'], // prettier-ignore
+    ['solid', { shape: 'cylinder', across: '8', height: '6', lift: '20', at: at('8', '0'), how: 'add', parts: ['box'] }, 'boss'], // prettier-ignore
+    ['holes', { at: [at('14', '9')], on: { base: 'ground', off: '20' }, across: '4', parts: ['box'] }, 'bore'],
+  ]
+  const { problems, row, notes } = await solidOf(...part, hollow({ wall: '1.6' }))
+  expect(problems).toEqual([])
+  expect(row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(1.6, 1) })
+  expect(notes.at(-1)).toContain('at the most')
+})

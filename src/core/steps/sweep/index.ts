@@ -1,0 +1,128 @@
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { angleField, ratioField } from '../../fields/number'
+import { publicationField } from '../../fields/publication'
+import { apply, turn } from '../../geometry/placement'
+import { normalize, sub } from '../../geometry/vec'
+import type { Solid } from '../../kernel/kernel'
+import type { SurfaceTag } from '../../kernel/surface'
+import { sweptRings } from '../../lofts/swept'
+import { toPolygons } from '../../profile/polygon'
+import { raise } from '../../result'
+import { DRAWING } from '../drawn'
+import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
+import type { Situation } from '../offer'
+import { cornersOf, longOf, type Path, pathOf } from '../path'
+import { type StepContext, stepKind } from '../step-kind'
+import { WALLED_NOTES, walled, walledFields, walledWords, wallRows } from '../walled'
+
+const fields = {
+  section: publicationField('The section', DRAWING, () => []),
+  path: publicationField('The path', DRAWING, () => []),
+  stands: choiceField('How the section stands', 'square', { square: 'square to it', upright: 'always the same way' }),
+  scaled: ratioField('How large the section is at the end', '1', 0.01, 100),
+  turned: angleField('How far it is turned at the end', '0', -3600, 3600),
+  ...walledFields,
+  ...joiningFields,
+}
+type Values = FieldValues<typeof fields>
+
+/** A drawing that goes along a line of another one. */
+export const sweepStep = stepKind({
+  kind: 'sweep',
+  title: 'Sweep a drawing along a path',
+  findBy: ['pipe', 'tube', 'hose', 'rail', 'moulding', 'handle', 'along', 'extrude along', 'bend', 'gutter', 'twist'],
+  group: 'make',
+  about:
+    'Moves a drawing along a line of another one: a bar, a pipe, a rail, growing and turning on its way if wished.',
+  fields,
+  fieldNotes: {
+    section: 'id of a drawing step before; its datum goes along the path, its up away from the path’s plane',
+    path: 'id of a drawing step before: its one run of lines that does not close, or its guide, or what it goes round; bends by the radii that it is drawn with', // prettier-ignore
+    scaled: 'grows or shrinks evenly along the way to so many times its size',
+    turned: 'degrees, evenly along the way',
+    ...WALLED_NOTES,
+    ...JOINING_NOTES,
+  },
+  sentence: [
+    'Sweep', { field: 'section' }, { field: 'path', before: 'along', after: ',' }, { field: 'stands', after: ',' },
+    { field: 'scaled', rare: true, before: 'growing to', after: ' times its size,' }, { field: 'turned', rare: true, before: 'turning by', after: ',' }, ...walledWords, ...joiningWords,
+  ], // prettier-ignore
+  surfaces: { side: { called: 'swept side' }, start: { called: 'beginning' }, end: { called: 'end' }, inside: { called: 'inside of the wall', moved: ['wall', 'the wall'], along: () => 1 }, edge: { called: 'rim' } }, // prettier-ignore
+  printer: ['line'],
+  start: (at: Situation) => {
+    const drawings = at.left.filter((l) => l.token === DRAWING.name)
+    const [section, path] = drawings.slice(-2)
+    return section && path && { section: section.step, path: path.step }
+  },
+  example: [
+    { kind: 'drawing', fields: { on: { base: 'front', off: '0' }, shapes: [{ id: 'hose', kind: 'circle', fields: { across: '12' } }] } }, // prettier-ignore
+    { kind: 'drawing', fields: { shapes: [{ id: 'way', kind: 'run', fields: { through: [{ along: '0', up: '0', from: '' }, { along: '0', up: '40', from: '' }, { along: '30', up: '60', from: '' }] } }] } }, // prettier-ignore
+    { kind: 'sweep', fields: { section: 'before1', path: 'before2', as: 'in', wall: '1.6' } },
+  ],
+  build: (values, context) => {
+    const path = pathOf(values.path.data, 'path')
+    const ends = path.closed ? [] : ['start', 'end']
+    const output = joinedOutput(walled(sweptTool(values, path, context), values, ends, context), { ...values, name: 'Part' }, context) // prettier-ignore
+    return {
+      ...output,
+      rows: wallRows(values, 'side', context.id),
+      notes: [`${longOf(path).toFixed(1)} mm along.`, ...output.notes],
+    }
+  },
+})
+
+function sweptTool(
+  { section, path: way, stands, scaled, turned }: Values,
+  path: Path,
+  { kernel, id, tolerance }: StepContext,
+): Solid {
+  // prettier-ignore
+  const { profile, open } = section.data
+  if (section.step === way.step) return raise('same', 'The section and the path are the same drawing; choose another one.', 'path') // prettier-ignore
+  if (profile.loops.length === 0) return raise('open', open.length > 0 ? 'Nothing in the section closes yet: its lines have open ends.' : 'There is nothing in the section yet.', 'section') // prettier-ignore
+  const polygons = toPolygons(profile, tolerance)
+  const isSculpted = scaled !== 1 || turned !== 0
+  if (isSculpted && path.closed) return raise('closed', 'On a path that closes it has to come back as it began: of the same size, and not turned.', 'path') // prettier-ignore
+  const corners = isSculpted ? denser(cornersOf(path, tolerance), tolerance > 0.01 ? 40 : 160) : cornersOf(path, tolerance) // prettier-ignore
+  const sculpt = { scale: (share: number) => 1 + (scaled - 1) * share, turn: (share: number) => (share * turned * Math.PI) / 180 } // prettier-ignore
+  const loops = polygons.map((p) => p.points)
+  const rings = sweptRings(loops, { corners, closed: path.closed, frame: path.frame }, sculpt, stands === 'upright')
+  const tags: SurfaceTag[] = [endTag(id, 'start', path, corners, true), endTag(id, 'end', path, corners, false)]
+  const faceOf = new Map<string, number>()
+  const faces = polygons.map(({ segment }, l) =>
+    segment.map((s) => {
+      const name = profile.loops[l]![s]!.id ?? `${l + 1}.${s + 1}`
+      const found =
+        faceOf.get(name) ?? tags.push({ step: id, role: 'side', segment: name, shape: { kind: 'free' } }) - 1
+      faceOf.set(name, found)
+      return found
+    }),
+  )
+  return kernel.through({ sections: rings, caps: [loops, loops], faces, closed: path.closed, tags })
+}
+
+/** The flat face at an end of a path. */
+function endTag(
+  step: string,
+  role: string,
+  { frame }: Path,
+  corners: readonly (readonly [number, number])[],
+  first: boolean,
+): SurfaceTag {
+  // prettier-ignore
+  const [p, q] = first ? [corners[0]!, corners[1]!] : [corners.at(-1)!, corners.at(-2)!]
+  const out = normalize(sub([p[0], p[1], 0], [q[0], q[1], 0]))
+  return { step, role, shape: { kind: 'plane', normal: turn(frame, out), point: apply(frame, [p[0], p[1], 0]) } }
+}
+
+/** A path in chords short enough to grow and turn along them. */
+function denser(corners: readonly (readonly [number, number])[], steps: number): [number, number][] {
+  const long = corners.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - corners[i]![0], p[1] - corners[i]![1]), 0)
+  return corners.flatMap((p, i): [number, number][] => {
+    const q = corners[i + 1]
+    if (!q) return [[p[0], p[1]]]
+    const count = Math.max(1, Math.ceil((Math.hypot(q[0] - p[0], q[1] - p[1]) / long) * steps))
+    return Array.from({ length: count }, (_, k) => [p[0] + ((q[0] - p[0]) * k) / count, p[1] + ((q[1] - p[1]) * k) / count]) // prettier-ignore
+  })
+}

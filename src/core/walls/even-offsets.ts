@@ -1,0 +1,92 @@
+import { solve3 } from '../blend/side'
+import type { Pointable } from '../faces/resolve'
+import { add, cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec'
+import { nextSide, oppositeSides } from '../mesh/half-edges'
+
+/** Weak directions are not followed: this much of a millimetre in all of them costs as much as missing a facet by it. */
+const CALM = 1e-3
+/** Where free faces turn by more at any place of their border, that is an edge all along (cosine of 12 degrees). */
+const SMOOTH = Math.cos((12 * Math.PI) / 180)
+
+/** What of a mesh is asked for over and over: its facets' directions, its neighbours, and which triangles are at a vertex. */
+export interface Facets {
+  outs: readonly Vec3[]
+  opposite: Int32Array
+  at: (i: number) => Vec3
+  /** True of a side across which a free face goes on: in itself, or into another one that it runs into smoothly all along. */
+  goesOn: (side: number) => boolean
+}
+
+const known = new WeakMap<Pointable, Facets>()
+
+export function facetsOf(on: Pointable): Facets {
+  const before = known.get(on)
+  if (before) return before
+  const { mesh, topology } = on
+  const at = (i: number): Vec3 => [mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!]
+  const outs = Array.from({ length: mesh.indices.length / 3 }, (_, t): Vec3 => {
+    const [a, b, c] = [0, 1, 2].map((k) => at(mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
+    const n = cross(sub(b, a), sub(c, a))
+    const twice = length(n)
+    return twice < 1e-12 ? [0, 0, 0] : scale(n, 1 / twice)
+  })
+  const isFree = (t: number) => mesh.surfaces[topology.surfaceOf[topology.regionOf[t]!]!]!.shape.kind === 'free'
+  const opposite = oppositeSides(mesh.indices)
+  const creased = new Set<number>()
+  for (const [s, border] of topology.borderOf.entries())
+    if (border >= 0 && dot(outs[Math.floor(s / 3)]!, outs[Math.floor(opposite[s]! / 3)]!) < SMOOTH) creased.add(border)
+  const goesOn = (s: number) => isFree(Math.floor(opposite[s]! / 3)) && !creased.has(topology.borderOf[s]!)
+  const made = { outs, opposite, at, goesOn }
+  known.set(on, made)
+  return made
+}
+
+/**
+ * The way that a corner of a face without an exact shape has to go so that every facet beside it moves by 1 along its own
+ * normal: exactly where up to three directions meet, as well as can be where there are more, and by no facet less. Where
+ * the face runs smoothly into another one, the facets of that count as well, so that both go the same way.
+ * @param side of the triangle by which the corner is come to: its vertex is where the side begins
+ */
+export function evenOffset(on: Pointable, side: number): Vec3 {
+  const { outs, opposite, goesOn } = facetsOf(on)
+  const { indices } = on.mesh
+  const vertex = indices[side]!
+  const found = new Map<number, number>()
+  // Round the vertex both ways, as far as no crease is crossed.
+  const visit = (start: number, onward: (s: number) => number) => {
+    for (let s = start; s >= 0 && indices[s] === vertex;) {
+      const t = Math.floor(s / 3)
+      if (found.has(t) && s !== start) return
+      found.set(t, angleAt(on, s))
+      const across = onward(s)
+      if (opposite[across]! < 0 || !goesOn(across)) return
+      s = across === s ? nextSide(opposite[across]!) : opposite[across]!
+    }
+  }
+  visit(side, (s) => nextSide(nextSide(s)))
+  visit(side, (s) => s)
+  return wayOf([...found].map(([t, weight]) => ({ out: outs[t]!, weight })))
+}
+
+function angleAt(on: Pointable, side: number): number {
+  const { at } = facetsOf(on)
+  const { indices } = on.mesh
+  const [p, q, r] = [side, nextSide(side), nextSide(nextSide(side))].map((s) => at(indices[s]!)) as [Vec3, Vec3, Vec3]
+  const [u, v] = [sub(q, p), sub(r, p)]
+  return Math.acos(Math.max(-1, Math.min(1, dot(u, v) / (length(u) * length(v) || 1))))
+}
+
+function wayOf(facets: readonly { out: Vec3; weight: number }[]): Vec3 {
+  const rows: [number, number, number][] = [[0, 0, 0], [0, 0, 0], [0, 0, 0]] // prettier-ignore
+  let sum: Vec3 = [0, 0, 0]
+  for (const { out, weight } of facets) {
+    for (const i of [0, 1, 2] as const) for (const j of [0, 1, 2] as const) rows[i]![j] += weight * out[i] * out[j]
+    sum = add(sum, scale(out, weight))
+  }
+  const mean = length(sum) > 1e-9 ? scale(sum, 1 / length(sum)) : ([0, 0, 1] as Vec3)
+  // Towards the mean where the facets leave a direction open.
+  for (const i of [0, 1, 2] as const) rows[i]![i] += CALM
+  const found = solve3(rows, add(sum, scale(mean, CALM)) as unknown as [number, number, number]) ?? mean
+  const least = Math.min(...facets.filter((f) => length(f.out) > 0.5).map((f) => dot(f.out, found)))
+  return least > 0.1 ? scale(found, Math.max(1, 1 / least)) : mean
+}

@@ -1,0 +1,41 @@
+import type { Pointable } from '../faces/resolve'
+import type { Kernel, Solid } from '../kernel/kernel'
+import { raise } from '../result'
+import { slab } from './slab'
+import { type Wall, wallOf } from './wall'
+
+/** Loose pieces so small to the whole are what chords leave between slabs. */
+const CHIP = 1e-4
+
+/**
+ * What is left of a solid as a wall behind its faces; or, outwards, a wall in front of them, without the solid itself.
+ * Errors: open (nothing is left), full (there is no room inside), face
+ */
+export function hollowed(kernel: Kernel, solid: Solid, on: Pointable, wall: Wall): Solid {
+  const { way, thick, step } = wall
+  const regions = on.topology.surfaceOf.map((_, r) => r)
+  if (regions.every((r) => thick(r) === 0)) return raise('open', 'All its faces are open, so nothing is left of it.', 'open') // prettier-ignore
+  const skin = wallOf(kernel, on, wall)
+  const most = Math.max(...regions.map(thick))
+  const open = regions.filter((r) => thick(r) === 0)
+  const whole =
+    way === 'in'
+      ? kernel.intersect(solid, skin)
+      : kernel.subtract(skin, [solid, ...aheadOf(kernel, on, open, most, step)])
+  const result = withoutChips(kernel, whole)
+  if (way === 'in' && solid.volume() - result.volume() < 1e-6 * solid.volume())
+    return raise('full', 'It is nowhere thick enough to be hollow: its walls would fill it.', 'wall')
+  return result
+}
+
+/** What lies in front of open faces: no wall is there. */
+const aheadOf = (kernel: Kernel, on: Pointable, open: readonly number[], most: number, step: string): Solid[] =>
+  open.map((region) => {
+    const rim = { step, role: 'edge' }
+    return slab(kernel, on, { region, from: 0, to: 4 * most, past: () => 3 * most, tags: { behind: rim, before: rim } })
+  })
+
+function withoutChips(kernel: Kernel, solid: Solid): Solid {
+  const chips = kernel.bodies(solid).filter((b) => b.volume() > 0 && b.volume() < CHIP * solid.volume())
+  return kernel.subtract(solid, chips)
+}
