@@ -17,6 +17,7 @@ import { panelStep } from './panel'
 import { postsStep } from './posts'
 import { putStep } from './put'
 import { revolveStep } from './revolve'
+import { ringStep } from './ring'
 import { solidStep } from './solid'
 import { sweepStep } from './sweep'
 import { thickenStep } from './thicken'
@@ -41,6 +42,7 @@ const ALL = [
   holesStep,
   edgesStep,
   hollowStep,
+  ringStep,
   copiesStep,
   fitStep,
   motionStep,
