@@ -24,6 +24,9 @@ export type Selector =
   /** What the maker picked. */
   | { of: 'picked'; end: MeasureEnd }
 
+/** In what a row is between: the name of the part that its step makes, which the step itself does not know. */
+export const OWN_PART = '{own}'
+
 /** One place where two things meet, as a step, or the maker, declares it. */
 export interface RowSpec {
   id: string

@@ -8,8 +8,8 @@ export interface Through {
   sections: readonly (readonly (readonly Vec3[])[])[]
   /** The first and the last section flat: outlines anticlockwise, holes clockwise. */
   caps: readonly [readonly (readonly Vec2[])[], readonly (readonly Vec2[])[]]
-  /** For each loop and point the place in `tags` of the face from that point to the next. */
-  faces: readonly (readonly number[])[]
+  /** The place in `tags` of the face from a section to the next, and from a point of a loop to the next. */
+  faces: (section: number, loop: number, point: number) => number
   /** The last section goes on into the first. */
   closed?: boolean
   /** The first two are the faces of the caps. */
@@ -23,7 +23,7 @@ export function throughMesh(
 ): FacedMesh {
   const points = sections.map((loops) => loops.flat())
   const many = points[0]!.length
-  const mesh: FacedMesh = { positions: points.flat().flatMap((p) => [...p]), indices: [], faces: [], tags: [...tags] }
+  const mesh: FacedMesh = { positions: points.flat().flatMap((p) => [...p]), indices: [], faces: [], tags: [] }
   const put = (face: number, a: number, b: number, c: number) => {
     mesh.indices.push(a, b, c)
     mesh.faces.push(face)
@@ -37,15 +37,18 @@ export function throughMesh(
   for (let k = 0; k < points.length - (closed ? 0 : 1); k++) {
     const [low, high] = [k * many, ((k + 1) % points.length) * many]
     let first = 0
-    for (const loop of faces) {
-      for (let i = 0; i < loop.length; i++) {
-        const [a, b] = [first + i, first + ((i + 1) % loop.length)]
-        put(loop[i]!, low + a, low + b, high + b)
-        put(loop[i]!, low + a, high + b, high + a)
+    for (const [l, { length }] of sections[0]!.entries()) {
+      for (let i = 0; i < length; i++) {
+        const [a, b] = [first + i, first + ((i + 1) % length)]
+        const face = faces(k, l, i)
+        put(face, low + a, low + b, high + b)
+        put(face, low + a, high + b, high + a)
       }
-      first += loop.length
+      first += length
     }
   }
+  // What its faces are may be told only as they are asked for.
+  mesh.tags.push(...tags)
   if (sixfold(points.flat(), mesh.indices) < 0)
     for (let i = 0; i < mesh.indices.length; i += 3) [mesh.indices[i + 1], mesh.indices[i + 2]] = [mesh.indices[i + 2]!, mesh.indices[i + 1]!] // prettier-ignore
   return mesh

@@ -12,8 +12,9 @@ export interface Matched {
 
 const TURN = 2 * Math.PI
 const wrap = (angle: number): number => ((angle % TURN) + TURN) % TURN
-/** Angles nearer to each other than this are one, radians. */
+/** Angles nearer to each other than this are one, radians; of those of corners and others the others are left out. */
 const SAME = 1e-6
+const CLOSE = 0.02
 
 interface Outline {
   points: readonly Vec2[]
@@ -41,10 +42,12 @@ export function matched(loops: readonly Loop[], turns: readonly number[], tolera
   const all = [...new Set(angles.flat())].sort((a, b) => a - b)
   // Of points that lie nearly in one direction a corner is kept.
   const corner = new Set(outlines.flatMap(({ corners }, i) => corners.map((k) => angles[i]![k]!)))
-  const kept = all.filter((a, i) => {
-    const before = all[i - 1]
-    return before === undefined || a - before > SAME || (corner.has(a) && !corner.has(before))
-  })
+  const kept: number[] = []
+  for (const a of all) {
+    const before = kept.at(-1)
+    if (before === undefined || a - before > (corner.has(a) && corner.has(before) ? SAME : CLOSE)) kept.push(a)
+    else if (corner.has(a) && !corner.has(before)) kept[kept.length - 1] = a
+  }
   return { points: outlines.map((o, i) => kept.map((a) => onOutline(o, angles[i]!, a))), by: 'angle' }
 }
 

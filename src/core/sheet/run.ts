@@ -4,6 +4,7 @@ import { contentKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
 import type { PartHere, Published, Resolved } from '../fields/field-kind'
 import { IDENTITY, type Placement } from '../geometry/placement'
+import { OWN_PART } from '../built/rows'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
 import type { ResolvedOutline } from '../references/resolve-outline'
@@ -57,7 +58,9 @@ export function accept(
       pointable: pointable(part.id, key),
     })
   }
-  run.rows.push(...output.rows)
+  // What a step makes anew has no name before this.
+  const called = run.parts.get(step.id)?.name
+  run.rows.push(...output.rows.map((row) => (called === undefined ? row : { ...row, between: row.between.replace(OWN_PART, called) }))) // prettier-ignore
   report.notes.push(...output.notes)
   const as = output.facts ? tellFacts(run, step, output.facts) : kind.kind
   if (output.facts) report.factsAs = as

@@ -61,3 +61,7 @@ export function cornersOf({ segments, closed }: Path, tolerance: number): Vec2[]
   })
   return closed ? out : [...out, segments.at(-1)!.b]
 }
+
+/** For each chord of a path the piece of it that it is of. */
+export const piecesOf = ({ segments }: Path, tolerance: number): number[] =>
+  segments.flatMap((s, k) => Array<number>(chordCount(s, tolerance)).fill(k))

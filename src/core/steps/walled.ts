@@ -1,4 +1,4 @@
-import type { RowSpec, Selector } from '../built/rows'
+import { OWN_PART, type RowSpec, type Selector } from '../built/rows'
 import { pointable } from '../faces/resolve'
 import { choiceField } from '../fields/choice'
 import { lengthField } from '../fields/length'
@@ -45,7 +45,7 @@ export function wallRows(
   // prettier-ignore
   if (as === 'solid' || how !== 'own') return []
   const side = (role: string): Selector => ({ of: 'parts', parts: [id], surfaces: { step: id, role } })
-  return [{ id: `${id}:wall`, step: id, between: 'Wall of Part', wanted: wall, tolerance: wallTolerance(wall), rule: 'exact', a: side(skin), b: side('inside') }] // prettier-ignore
+  return [{ id: `${id}:wall`, step: id, between: `Wall of ${OWN_PART}`, wanted: wall, tolerance: wallTolerance(wall), rule: 'exact', a: side(skin), b: side('inside') }] // prettier-ignore
 }
 
 /** A wall may be off by so much, mm: half a hundredth of it, or what chords leave. */

@@ -1,4 +1,4 @@
-import { smallestGap, TriangleTree } from '../fit/gap'
+import { type Gap, smallestGap, TriangleTree } from '../fit/gap'
 import type { Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
 import { unpacked } from '../mesh/unpack'
@@ -40,4 +40,15 @@ export function measureWall(
     }
   }
   return { least, most, thinnest, thickest }
+}
+
+/** The least wall exactly, and where it is. */
+export function leastWall(
+  { positions, indices, triangleSurface }: TaggedMesh,
+  isInside: (surface: number) => boolean,
+  isKept: (surface: number) => boolean,
+): Gap | undefined {
+  // prettier-ignore
+  const tree = (meant: (surface: number) => boolean) => new TriangleTree(unpacked(positions, indices, [...triangleSurface].flatMap((s, t) => (meant(s) ? [t] : [])))) // prettier-ignore
+  return smallestGap(tree(isInside), tree(isKept))
 }

@@ -1,5 +1,6 @@
 import { type Chain, chainsOf, pointOf } from '../blend/chains'
 import { isEdge } from '../blend/alike'
+import { edgeWay, type Side, sideOf } from '../blend/side'
 import { nameOf, type Pointable } from '../faces/resolve'
 import { translation } from '../geometry/placement'
 import { cross, dot, scale, sub } from '../geometry/vec'
@@ -32,9 +33,10 @@ const FREE_PAST = 0.08
 /**
  * All that lies within the thickness of a face that is kept, on one side of it, as one solid: slabs square to the faces, and
  * what is round about edges that open between them.
+ * @returns with whether it is known to fall short of the thickness somewhere
  * Errors: face
  */
-export function wallOf(kernel: Kernel, on: Pointable, wall: Wall): Solid {
+export function wallOf(kernel: Kernel, on: Pointable, wall: Wall): { solid: Solid; short: boolean } {
   const { thick, way, step, tolerance, square } = wall
   const inwards = way === 'in'
   const regions = on.topology.surfaceOf.map((_, r) => r).filter((r) => thick(r) > 0)
@@ -53,19 +55,29 @@ export function wallOf(kernel: Kernel, on: Pointable, wall: Wall): Solid {
     })
   })
   const between = on.topology.borders.flatMap((b, i) => (b.regions.every((r) => thick(r) > 0) ? [i] : []))
-  const [free, exact] = [true, false].map((is) => between.filter((b) => hasFree(on, b) === is)) as [number[], number[]]
-  const kept = exact.filter((b) => isEdge(on, b))
+  const edges = between.filter((b) => hasFree(on, b) || isEdge(on, b) || fades(on, b))
+  const free = edges.filter((b) => hasFree(on, b) || fades(on, b))
+  const kept = edges.filter((b) => !free.includes(b))
   const opening = chainsOf(on, kept).filter((c) => c.convex !== inwards)
   const fans = opening.map((chain) => {
     const thickest = Math.max(...chain.stations.flatMap((s) => s.regions.map(thick)))
     const further = endsOf(chain).map(({ others }) => (!square && others.some((r) => thick(r) === 0) ? 2 * most : 0)) as [number, number] // prettier-ignore
     return fan(kernel, chain, { thick: thickest, inwards, further, tag: { step, role: 'inside' }, tolerance })
   })
-  return kernel.union([...slabs, ...fans, ...balls(kernel, on, opening, wall), ...freeFans(kernel, on, free, wall)])
+  const all = [...slabs.map((s) => s.solid), ...fans, ...balls(kernel, on, opening, wall), ...freeFans(kernel, on, free, wall)] // prettier-ignore
+  return { solid: kernel.union(all), short: slabs.some((s) => s.short) }
 }
 
 const hasFree = ({ mesh, topology }: Pointable, border: number): boolean =>
   topology.borders[border]!.regions.some((r) => mesh.surfaces[topology.surfaceOf[r]!]!.shape.kind === 'free')
+
+/** True of a border that is an edge at some of its places and none at others: where two bent pipes meet in a mitre. */
+function fades(on: Pointable, border: number): boolean {
+  const { regions, vertices } = on.topology.borders[border]!
+  const sides = regions.map((r) => sideOf(on, r)) as [Side, Side]
+  const sharp = vertices.filter((v) => edgeWay(sides, pointOf(on, v))).length
+  return sharp > 0 && sharp < vertices.length
+}
 
 /** Facets that turn by less need no fan between them: what opens there is less than slabs overlap (cosine of half a degree). */
 const EVEN = Math.cos(Math.PI / 360)

@@ -90,7 +90,7 @@ function skinOf(
   const solid = kernel.through({
     sections: rings.map((ring) => [ring]),
     caps: [[points[0]!], [points.at(-1)!]],
-    faces: [faces],
+    faces: (_, __, i) => faces[i]!,
     tags: [
       { step: id, role: 'start', shape: planeOf(drawings[0]![0], -1) },
       { step: id, role: 'end', shape: planeOf(drawings.at(-1)![0], 1) },

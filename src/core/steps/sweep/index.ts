@@ -7,12 +7,13 @@ import { normalize, sub } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import type { SurfaceTag } from '../../kernel/surface'
 import { sweptRings } from '../../lofts/swept'
+import { sweptShape } from '../../lofts/swept-shape'
 import { toPolygons } from '../../profile/polygon'
 import { raise } from '../../result'
 import { DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import type { Situation } from '../offer'
-import { cornersOf, longOf, type Path, pathOf } from '../path'
+import { cornersOf, longOf, type Path, pathOf, piecesOf } from '../path'
 import { type StepContext, stepKind } from '../step-kind'
 import { WALLED_NOTES, walled, walledFields, walledWords, wallRows } from '../walled'
 
@@ -89,18 +90,23 @@ function sweptTool(
   const loops = polygons.map((p) => p.points)
   const rings = sweptRings(loops, { corners, closed: path.closed, frame: path.frame }, sculpt, stands === 'upright')
   const tags: SurfaceTag[] = [endTag(id, 'start', path, corners, true), endTag(id, 'end', path, corners, false)]
-  const faceOf = new Map<string, number>()
-  const faces = polygons.map(({ segment }, l) =>
-    segment.map((s) => {
-      const name = profile.loops[l]![s]!.id ?? `${l + 1}.${s + 1}`
-      const found =
-        faceOf.get(name) ?? tags.push({ step: id, role: 'side', segment: name, shape: { kind: 'free' } }) - 1
-      faceOf.set(name, found)
-      return found
-    }),
-  )
+  const pieces = isSculpted || stands === 'upright' ? undefined : piecesOf(path, tolerance)
+  const known = new Map<string, number>()
+  const faces = (k: number, l: number, i: number): number => {
+    const own = profile.loops[l]![polygons[l]!.segment[i]!]!
+    const piece = pieces?.[k]
+    const name = own.id ?? `${l + 1}.${polygons[l]!.segment[i]! + 1}`
+    const key = `${name} ${piece ?? ''}`
+    const shape = piece === undefined ? FREE : sweptShape(own, path.segments[piece]!, path.frame)
+    const copy = piece === undefined || path.segments.length === 1 ? {} : { copy: [path.segments[piece]!.id ?? `${piece + 1}`] } // prettier-ignore
+    const found = known.get(key) ?? tags.push({ step: id, role: 'side', segment: name, ...copy, shape }) - 1
+    known.set(key, found)
+    return found
+  }
   return kernel.through({ sections: rings, caps: [loops, loops], faces, closed: path.closed, tags })
 }
+
+const FREE = { kind: 'free' } as const
 
 /** The flat face at an end of a path. */
 function endTag(

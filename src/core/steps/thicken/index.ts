@@ -50,7 +50,13 @@ function skinOf({ part, faces, by, way, how, parts }: Values, { kernel, id, tole
   if (faces.length === 0) return raise('no-face', 'Pick the faces in the scene.', 'faces')
   const on = pointable(kernel.read(part.solid))
   const picked = new Set(faces.map((f) => f.region))
-  const skin = wallOf(kernel, on, { way, thick: (r) => (picked.has(r) ? by : 0), step: id, tolerance, square: true })
+  const { solid: skin } = wallOf(kernel, on, {
+    way,
+    thick: (r) => (picked.has(r) ? by : 0),
+    step: id,
+    tolerance,
+    square: true,
+  })
   // What it is joined to it stands in a little, so that the two are one.
   if (how === 'add' && parts.some((p) => p.id === part.id)) return skin
   return way === 'in' ? kernel.intersect(part.solid, skin) : kernel.subtract(skin, [part.solid])

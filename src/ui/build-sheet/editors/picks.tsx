@@ -8,13 +8,31 @@ import type { EditorProps } from './editor'
 export function FacesEditor({ spec, saved, step, write }: EditorProps<FacesField, KeptFace[]>) {
   const picks = usePicksOn(step.fields[spec.of])
   const kept = picks.flatMap((p) => p.kept ?? [])
-  return <Kept what="face" label={spec.label} count={saved.length} picked={kept.length} take={() => write(kept)} />
+  return (
+    <Kept
+      what="face"
+      label={spec.label}
+      count={saved.length}
+      picked={kept.length}
+      take={() => write(kept)}
+      add={() => write([...saved, ...kept])}
+    />
+  )
 }
 
 export function EdgesEditor({ spec, saved, step, write }: EditorProps<EdgesField, KeptEdge[]>) {
   const picks = usePicksOn(step.fields[spec.of])
   const kept = picks.flatMap((p) => p.edge?.kept ?? [])
-  return <Kept what="edge" label={spec.label} count={saved.length} picked={kept.length} take={() => write(kept)} />
+  return (
+    <Kept
+      what="edge"
+      label={spec.label}
+      count={saved.length}
+      picked={kept.length}
+      take={() => write(kept)}
+      add={() => write([...saved, ...kept])}
+    />
+  )
 }
 
 function usePicksOn(part: unknown) {
@@ -28,12 +46,14 @@ function Kept({
   count,
   picked,
   take,
+  add,
 }: {
   what: string
   label: string
   count: number
   picked: number
   take: () => void
+  add: () => void
 }) {
   const many = (n: number) => `${n} ${what}${n === 1 ? '' : 's'}`
   return (
@@ -42,6 +62,11 @@ function Kept({
       {picked > 0 && (
         <button type="button" className="figure ml-2 text-[14px]" onClick={take}>
           take the {many(picked)} picked
+        </button>
+      )}
+      {picked > 0 && count > 0 && (
+        <button type="button" className="figure ml-2 text-[14px]" onClick={add}>
+          {picked > 1 ? 'those as well' : 'that as well'}
         </button>
       )}
     </span>

@@ -1,0 +1,42 @@
+import { expect, type Page, test } from '@playwright/test'
+import { addStep, choose, draw, figureOf, setPlane, typed } from './drawn'
+import { newProject, noErrors, row } from './helpers'
+import { shipped, type } from './make-demo'
+
+noErrors()
+
+const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
+
+/** Begins a drawing so far above the ground, with so much of it in view that it can be pointed at. */
+async function drawAt(page: Page, off: string, wheel: number): Promise<void> {
+  await addStep(page, 'draw on a plane')
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  await setPlane(page, steps(page).last(), 'The plane', 'the ground', off)
+  await page.mouse.move(660, 430)
+  await page.mouse.wheel(0, wheel)
+  await page.waitForTimeout(400)
+}
+
+test('the rain funnel: from a rectangular rim to a spout off its middle, one wall all over', async ({ page }) => {
+  test.setTimeout(180_000)
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await drawAt(page, '150', 2600)
+  await draw(page, 'r', [-150, -100], [150, 100])
+  await figureOf(page, 'a', 'The width', '320')
+  await figureOf(page, 'a', 'The height', '210')
+  await page.getByRole('button', { name: 'round its corners' }).click()
+  await drawAt(page, '0', 600)
+  await draw(page, 's', [20, 10], [40, 10])
+  await typed(page, { 'The width': '34' })
+  await page.getByRole('button', { name: 'done with the drawing' }).first().click()
+
+  await addStep(page, 'loft from drawing')
+  const loft = steps(page).last()
+  await choose(page, loft, 'What it is', 'as a wall round it of')
+  await choose(page, loft, 'How it runs', 'smoothly, square to its ends')
+  await expect(loft.getByRole('alert')).toHaveCount(0)
+  await type(page, 'Name of Part', 'Funnel')
+  await expect(row(page, 'Wall of Funnel')).toContainText('✓', { timeout: 60_000 })
+  await shipped(page, 'Rain funnel', 'demo/rain-funnel.json')
+})

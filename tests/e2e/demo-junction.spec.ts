@@ -1,0 +1,92 @@
+import { expect, type Page, test } from '@playwright/test'
+import { addStep, choose, draw, pickFace, setPlane, shapeLine, sized, typed } from './drawn'
+import { newProject, noErrors, row } from './helpers'
+import { shipped, type } from './make-demo'
+
+noErrors()
+
+const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
+
+/** Looks from a side, all in view, and picks a face. */
+async function from(page: Page, side: string, words: string, near?: readonly [number, number]): Promise<void> {
+  await page.getByRole('button', { name: side, exact: true }).click()
+  await page.getByRole('button', { name: 'all', exact: true }).click()
+  await pickFace(page, words, near)
+}
+
+test('the drip junction: three arms joined, rounded where they meet, hollow as one passage, with stops in them', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await choose(page, steps(page).first(), 'The solid', 'Cylinder')
+  await sized(page, { 'Its diameter': '17', 'Its height': '66' })
+  await setPlane(page, steps(page).first(), 'The plane it stands on', 'the ground', '-33')
+  await type(page, 'Name of Part', 'Junction')
+
+  // The third arm leaves the middle of the others at 50 degrees: a disc along a line of that slope.
+  await addStep(page, 'draw on a plane')
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  await draw(page, 'c', [0, 0])
+  await typed(page, { 'The diameter': '14.6' })
+  await addStep(page, 'draw on a plane')
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  await setPlane(page, steps(page).last(), 'The plane', 'the upright plane from left to right', '0')
+  await page.mouse.move(660, 430)
+  await page.mouse.wheel(0, 500)
+  await page.waitForTimeout(400)
+  await draw(page, 'l', [0, 0], [20, 22])
+  await shapeLine(page, 'a')
+    .getByRole('button', { name: /^Its end, / })
+    .click()
+  const end = page.getByRole('dialog', { name: 'Its end' })
+  await choose(page, end, 'How the place is given', 'at a distance and an angle')
+  for (const [label, text] of [
+    ['The distance', '44'],
+    ['The angle', '50'],
+  ] as const) {
+    await end.getByRole('textbox', { name: label }).fill(text)
+    await page.keyboard.press('Enter')
+  }
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'done with the drawing' }).first().click()
+  await addStep(page, 'sweep a drawing')
+  await choose(page, steps(page).last(), 'What becomes of it', 'added to')
+  await steps(page)
+    .last()
+    .getByRole('button', { name: /^The parts it changes/ })
+    .click()
+  await page.getByRole('checkbox', { name: 'Junction', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await expect(steps(page).last()).toContainText('44.0 mm along.')
+
+  await addStep(page, 'round or bevel edges')
+  await choose(page, steps(page).last(), 'Which edges', 'all its inner ones')
+  await sized(page, { 'The radius': '2.5' })
+  await expect(steps(page).last()).toContainText('1 inner edge')
+
+  await from(page, 'top', 'Flat face, 17 × 17, faces top')
+  await page.getByRole('button', { name: 'hollow the part, open here' }).click()
+  const hollow = steps(page).last()
+  await sized(page, { 'The wall': '2' })
+  await from(page, 'bottom', 'Flat face, 17 × 17, faces bottom')
+  await hollow.getByRole('button', { name: 'that as well' }).click()
+  await from(page, 'right', 'Flat face, 14.6', [0.5, 0.25])
+  await hollow.getByRole('button', { name: 'that as well' }).click()
+  await expect(hollow).toContainText('of room inside.')
+  await expect(row(page, 'Wall of Junction')).toContainText('2.00')
+
+  // A stop in each of the two arms in line: the hose goes in as far as that.
+  await from(page, 'top', 'Round hole, Ø 13')
+  await page.getByRole('button', { name: 'put a ring on it' }).click()
+  await sized(page, { 'How far from there it begins': '14', 'How wide it is': '1.6', 'How far it stands out': '1' })
+  await from(page, 'bottom', 'Round hole, Ø 13')
+  await page.getByRole('button', { name: 'put a ring on it' }).click()
+  await choose(page, steps(page).last(), 'Which end it is measured from', 'its lower end')
+  await sized(page, { 'How far from there it begins': '14', 'How wide it is': '3', 'How far it stands out': '1' })
+  await choose(page, steps(page).last(), 'Its sides', 'slanting out on both sides')
+  await expect(steps(page).last().getByRole('alert')).toHaveCount(0)
+  await shipped(page, 'Drip junction', 'demo/drip-junction.json')
+})
