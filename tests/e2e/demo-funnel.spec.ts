@@ -26,6 +26,7 @@ test('the rain funnel: from a rectangular rim to a spout off its middle, one wal
   await figureOf(page, 'a', 'The width', '320')
   await figureOf(page, 'a', 'The height', '210')
   await page.getByRole('button', { name: 'round its corners' }).click()
+  await figureOf(page, 'b', 'The radius, or how far a bevel goes along the edges', '28')
   await drawAt(page, '0', 600)
   await draw(page, 's', [20, 10], [40, 10])
   await typed(page, { 'The width': '34' })

@@ -14,7 +14,7 @@ async function from(page: Page, side: string, words: string, near?: readonly [nu
   await pickFace(page, words, near)
 }
 
-test('the drip junction: three arms joined, rounded where they meet, hollow as one passage, with stops in them', async ({
+test('the drip junction: three arms joined, hollow as one passage, rounded where they meet, with stops in them', async ({
   page,
 }) => {
   test.setTimeout(180_000)
@@ -62,27 +62,27 @@ test('the drip junction: three arms joined, rounded where they meet, hollow as o
   await page.keyboard.press('Escape')
   await expect(steps(page).last()).toContainText('44.0 mm along.')
 
+  await from(page, 'top', 'Flat face, 17 × 17, faces top', [0.3, 0.45])
+  await page.getByRole('button', { name: 'hollow the part, open here' }).click()
+  const hollow = steps(page).last()
+  await sized(page, { 'The wall': '2' })
+  await from(page, 'bottom', 'Flat face, 17 × 17, faces bottom', [0.3, 0.45])
+  await hollow.getByRole('button', { name: 'that as well' }).click()
+  await from(page, 'right', 'Flat face, 11.18 × 14.6', [0.5, 0.22])
+  await hollow.getByRole('button', { name: 'that as well' }).click()
+  await expect(hollow).toContainText('of room inside.')
+  await expect(row(page, 'Wall of Junction')).toContainText('2.00')
+
   await addStep(page, 'round or bevel edges')
   await choose(page, steps(page).last(), 'Which edges', 'all its inner ones')
   await sized(page, { 'The radius': '2.5' })
   await expect(steps(page).last()).toContainText('1 inner edge')
 
-  await from(page, 'top', 'Flat face, 17 × 17, faces top')
-  await page.getByRole('button', { name: 'hollow the part, open here' }).click()
-  const hollow = steps(page).last()
-  await sized(page, { 'The wall': '2' })
-  await from(page, 'bottom', 'Flat face, 17 × 17, faces bottom')
-  await hollow.getByRole('button', { name: 'that as well' }).click()
-  await from(page, 'right', 'Flat face, 14.6', [0.5, 0.25])
-  await hollow.getByRole('button', { name: 'that as well' }).click()
-  await expect(hollow).toContainText('of room inside.')
-  await expect(row(page, 'Wall of Junction')).toContainText('2.00')
-
   // A stop in each of the two arms in line: the hose goes in as far as that.
-  await from(page, 'top', 'Round hole, Ø 13')
+  await from(page, 'top', 'Round hole, Ø 13', [0.25, 0.4])
   await page.getByRole('button', { name: 'put a ring on it' }).click()
   await sized(page, { 'How far from there it begins': '14', 'How wide it is': '1.6', 'How far it stands out': '1' })
-  await from(page, 'bottom', 'Round hole, Ø 13')
+  await from(page, 'bottom', 'Round hole, Ø 13', [0.25, 0.4])
   await page.getByRole('button', { name: 'put a ring on it' }).click()
   await choose(page, steps(page).last(), 'Which end it is measured from', 'its lower end')
   await sized(page, { 'How far from there it begins': '14', 'How wide it is': '3', 'How far it stands out': '1' })

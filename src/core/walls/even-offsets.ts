@@ -5,6 +5,8 @@ import { nextSide, oppositeSides } from '../mesh/half-edges'
 
 /** Weak directions are not followed: this much of a millimetre in all of them costs as much as missing a facet by it. */
 const CALM = 1e-3
+/** Facets narrower than this say nothing of which way their face looks, mm. */
+const SLIVER = 0.01
 /** Where free faces turn by more at any place of their border, that is an edge all along (cosine of 12 degrees). */
 const SMOOTH = Math.cos((12 * Math.PI) / 180)
 
@@ -15,6 +17,8 @@ export interface Facets {
   at: (i: number) => Vec3
   /** True of a side across which a free face goes on: in itself, or into another one that it runs into smoothly all along. */
   goesOn: (side: number) => boolean
+  /** Borders that are an edge on some of their length. */
+  creased: ReadonlySet<number>
 }
 
 const known = new WeakMap<Pointable, Facets>()
@@ -28,17 +32,37 @@ export function facetsOf(on: Pointable): Facets {
     const [a, b, c] = [0, 1, 2].map((k) => at(mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     const n = cross(sub(b, a), sub(c, a))
     const twice = length(n)
-    return twice < 1e-12 ? [0, 0, 0] : scale(n, 1 / twice)
+    // What a boolean leaves as a sliver looks nowhere.
+    const wide = twice / Math.max(length(sub(b, a)), length(sub(c, b)), length(sub(a, c)))
+    return wide < SLIVER ? [0, 0, 0] : scale(n, 1 / twice)
   })
   const isFree = (t: number) => mesh.surfaces[topology.surfaceOf[topology.regionOf[t]!]!]!.shape.kind === 'free'
   const opposite = oppositeSides(mesh.indices)
-  const creased = new Set<number>()
-  for (const [s, border] of topology.borderOf.entries())
-    if (border >= 0 && dot(outs[Math.floor(s / 3)]!, outs[Math.floor(opposite[s]! / 3)]!) < SMOOTH) creased.add(border)
+  const creased = creasedBorders(on, { outs, opposite, at })
   const goesOn = (s: number) => isFree(Math.floor(opposite[s]! / 3)) && !creased.has(topology.borderOf[s]!)
-  const made = { outs, opposite, at, goesOn }
+  const made = { outs, opposite, at, goesOn, creased }
   known.set(on, made)
   return made
+}
+
+/** A border turns for so much of its length at least, if that is no sliver that a boolean left. */
+const SHARE = 0.1
+
+function creasedBorders(
+  { mesh, topology }: Pointable,
+  { outs, opposite, at }: Pick<Facets, 'outs' | 'opposite' | 'at'>,
+): Set<number> {
+  // prettier-ignore
+  const long = new Map<number, { all: number; turning: number }>()
+  for (const [s, border] of topology.borderOf.entries()) {
+    if (border < 0 || opposite[s]! < s) continue
+    const far = length(sub(at(mesh.indices[nextSide(s)]!), at(mesh.indices[s]!)))
+    const [a, b] = [outs[Math.floor(s / 3)]!, outs[Math.floor(opposite[s]! / 3)]!]
+    const isTurning = length(a) > 0.5 && length(b) > 0.5 && dot(a, b) < SMOOTH
+    const own = long.get(border) ?? { all: 0, turning: 0 }
+    long.set(border, { all: own.all + far, turning: own.turning + (isTurning ? far : 0) })
+  }
+  return new Set([...long].flatMap(([border, { all, turning }]) => (turning > SHARE * all ? [border] : [])))
 }
 
 /**

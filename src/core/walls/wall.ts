@@ -3,7 +3,7 @@ import { isEdge } from '../blend/alike'
 import { edgeWay, type Side, sideOf } from '../blend/side'
 import { nameOf, type Pointable } from '../faces/resolve'
 import { translation } from '../geometry/placement'
-import { cross, dot, scale, sub } from '../geometry/vec'
+import { cross, distance, dot, scale, sub } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { nameKey, type SurfaceName } from '../kernel/surface'
 import { nextSide } from '../mesh/half-edges'
@@ -79,8 +79,8 @@ function fades(on: Pointable, border: number): boolean {
   return sharp > 0 && sharp < vertices.length
 }
 
-/** Facets that turn by less need no fan between them: what opens there is less than slabs overlap (cosine of half a degree). */
-const EVEN = Math.cos(Math.PI / 360)
+/** Facets that turn by less need no fan between them: slabs of faces without an exact shape overlap by as much (cosine of 4 degrees). */
+const EVEN = Math.cos((4 * Math.PI) / 180)
 
 /** At borders of faces without an exact shape a fan for each side of a facet that opens, and a ball at its ends. */
 function freeFans(
@@ -90,7 +90,7 @@ function freeFans(
   { thick, way, step, tolerance }: Wall,
 ): Solid[] {
   // prettier-ignore
-  const { outs, opposite, at } = facetsOf(on)
+  const { outs, opposite, at, creased } = facetsOf(on)
   const { indices } = on.mesh
   const tag = { step, role: 'inside' }
   const wanted = new Set(borders)
@@ -99,11 +99,12 @@ function freeFans(
   for (let s = 0; s < indices.length; s++) {
     const border = on.topology.borderOf[s]!
     // Each side once: it is of a facet on both sides of it.
-    if (!wanted.has(border) || opposite[s]! < s) continue
+    if (!wanted.has(border) || !creased.has(border) || opposite[s]! < s) continue
     const [a, b] = [outs[Math.floor(s / 3)]!, outs[Math.floor(opposite[s]! / 3)]!]
     const [p, q] = [indices[s]!, indices[nextSide(s)]!]
     const convex = dot(cross(a, b), sub(at(q), at(p))) > 0
-    if (convex === (way === 'in') || dot(a, b) > EVEN) continue
+    if (convex === (way === 'in') || dot(a, b) > EVEN || distance(at(p), at(q)) < PAST) continue
+    if (dot(a, a) < 0.5 || dot(b, b) < 0.5) continue
     const radius = Math.max(...on.topology.borders[border]!.regions.map(thick))
     const sign = way === 'in' ? -1 : 1
     made.push(facetFan(kernel, [at(p), at(q)], [scale(a, sign), scale(b, sign)], { thick: radius + 2 * tolerance, past: PAST, tag, tolerance })) // prettier-ignore

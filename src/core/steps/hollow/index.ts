@@ -38,7 +38,7 @@ export const hollowStep = stepKind({
     others: 'faces whose wall is `other` instead',
   },
   sentence: [
-    'Hollow', { field: 'part', after: ',' }, { field: 'wall', before: 'with a wall of' }, { field: 'way', after: 'its faces,' },
+    'Hollow', { field: 'part', after: ',' }, { field: 'wall', before: 'with a wall of' }, { field: 'way', after: ' its faces,' },
     { field: 'open', before: 'open at', after: '.' }, { field: 'others', rare: true, before: 'Behind' }, { field: 'other', rare: true, before: 'it is', after: '.' },
   ], // prettier-ignore
   surfaces: {
