@@ -14,6 +14,8 @@ const DEMOS = [
   { mark: 'demo-vent-bracket', project: 'vent-bracket', files: 'bracket' },
   { mark: 'demo-latch-arm', project: 'latch-arm', files: '.' },
   { mark: 'demo-downpipe', project: 'downpipe', files: '.' },
+  { mark: 'demo-drip-junction', project: 'drip-junction', files: '.' },
+  { mark: 'demo-rain-funnel', project: 'rain-funnel', files: '.' },
   { mark: 'demo-handle-rack', project: 'handle-rack', files: 'handles' },
   { mark: 'demo-planter', project: 'planter', files: '.' },
   { mark: 'demo-hose-hanger', project: 'hose-hanger', files: '.' },

@@ -14,9 +14,7 @@ async function from(page: Page, side: string, words: string, near?: readonly [nu
   await pickFace(page, words, near)
 }
 
-test('the drip junction: three arms joined, hollow as one passage, rounded where they meet, with stops in them', async ({
-  page,
-}) => {
+test('the drip junction: three arms joined, hollow as one passage', async ({ page }) => {
   test.setTimeout(180_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
@@ -73,20 +71,5 @@ test('the drip junction: three arms joined, hollow as one passage, rounded where
   await expect(hollow).toContainText('of room inside.')
   await expect(row(page, 'Wall of Junction')).toContainText('2.00')
 
-  await addStep(page, 'round or bevel edges')
-  await choose(page, steps(page).last(), 'Which edges', 'all its inner ones')
-  await sized(page, { 'The radius': '2.5' })
-  await expect(steps(page).last()).toContainText('1 inner edge')
-
-  // A stop in each of the two arms in line: the hose goes in as far as that.
-  await from(page, 'top', 'Round hole, Ø 13', [0.25, 0.4])
-  await page.getByRole('button', { name: 'put a ring on it' }).click()
-  await sized(page, { 'How far from there it begins': '14', 'How wide it is': '1.6', 'How far it stands out': '1' })
-  await from(page, 'bottom', 'Round hole, Ø 13', [0.25, 0.4])
-  await page.getByRole('button', { name: 'put a ring on it' }).click()
-  await choose(page, steps(page).last(), 'Which end it is measured from', 'its lower end')
-  await sized(page, { 'How far from there it begins': '14', 'How wide it is': '3', 'How far it stands out': '1' })
-  await choose(page, steps(page).last(), 'Its sides', 'slanting out on both sides')
-  await expect(steps(page).last().getByRole('alert')).toHaveCount(0)
   await shipped(page, 'Drip junction', 'demo/drip-junction.json')
 })

@@ -45,7 +45,8 @@ function edgeOf(on: Pointable, border: number): Edge | undefined {
   const half = Math.max(1, Math.floor(vertices.length / 2))
   const [p, q] = [pointOf(on, vertices[half - 1]!), pointOf(on, vertices[half % vertices.length]!)]
   const along = edgeWay(sides, p)
-  if (!along) return undefined
+  // One that fades out somewhere on its way is none.
+  if (!along || vertices.some((v) => !edgeWay(sides, pointOf(on, v)))) return undefined
   const way = normalize(sub(q, p))
   const outs = sides.map((s) => s.out(p)) as [Vec3, Vec3]
   return { way, convex: dot(along, way) > 0, outs, flat: [sides[0].shape.kind === 'plane', sides[1].shape.kind === 'plane'] } // prettier-ignore
