@@ -51,6 +51,21 @@ module.exports = {
       { path: '^src/core/(?!faces|document/pick-schema|geometry|kernel|mesh|profile|result)' },
     ),
     room(
+      'blends-know-faces',
+      { path: '^src/core/blend' },
+      { path: '^src/core/(?!blend|faces|geometry|kernel|profile|result)' },
+    ),
+    room(
+      'walls-know-blends-and-gaps',
+      { path: '^src/core/walls' },
+      { path: '^src/core/(?!walls|blend|faces|fit/gap|geometry|kernel|mesh|profile|result)' },
+    ),
+    room(
+      'lofts-know-outlines',
+      { path: '^src/core/lofts' },
+      { path: '^src/core/(?!lofts|geometry|kernel|profile|result)' },
+    ),
+    room(
       'outlines-are-under-photos-and-references',
       { path: '^src/core/outlines', pathNot: '\\.test\\.ts$' },
       { path: '^src/core/(photo|references|fields|steps|sheet|fit|built)' },

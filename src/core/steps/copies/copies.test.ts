@@ -111,3 +111,20 @@ test('at the middles of a drawing there is one at each, the first of them where 
   const { problems } = await built(spread({}, [5, 5]))
   expect(problems[0]).toMatchObject({ field: 'drawing', message: expect.stringContaining('two circles') })
 })
+
+test('along a path there are as many as said, turning with it or all as it is; a path too short says how many have room', async () => {
+  const way: StepOf = ['drawing', { on: { base: 'ground', off: '0' }, shapes: [shape('arc', { from: at('20', '5'), over: at(`${-20 + 40 * Math.SQRT1_2}`, `${5 + 40 * Math.SQRT1_2}`), to: at('-20', '45'), is: 'guide' }, 'bow')] }, 'way'] // prettier-ignore
+  const along = (how: Fields) => sheetOf(...ARM, way, ['copies', { part: 'arm', how: 'path', drawing: 'way', count: '3', spaced: 'over', by: `${20 * Math.PI - 1e-6}`, ...how }, 'c']) // prettier-ignore
+  const turning = await partsOf(along({}))
+  expect(turning.ids).toEqual(['arm', 'c.2', 'c.3'])
+  const own = boxOf(turning.part('arm'))
+  // A quarter turn about (-20, 5): what lay to the right lies to the back.
+  const turned = boxOf(turning.part('c.3'))
+  expect(turned[0]).toEqual([expect.closeTo(-20 - (own[1]![1] - 5), 3), expect.closeTo(-20 - (own[1]![0] - 5), 3)])
+  expect(turned[1]).toEqual(own[0]!.map((v) => expect.closeTo(v + 20 + 5, 3)))
+  const same = await partsOf(along({ stands: 'as' }))
+  expect(boxOf(same.part('c.3'))[0]![0] - own[0]![0]).toBeCloseTo(-40, 3)
+  expect(boxOf(same.part('c.3'))[1]![0] - own[1]![0]).toBeCloseTo(40, 3)
+  const { problems } = await built(along({ spaced: 'each', by: '40' }))
+  expect(problems[0]).toMatchObject({ field: 'by', message: expect.stringContaining('2 of them have room') })
+})

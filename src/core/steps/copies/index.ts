@@ -5,11 +5,21 @@ import { angleField, countField } from '../../fields/number'
 import { partField } from '../../fields/part'
 import { maybePublicationField } from '../../fields/publication'
 import { planeField } from '../../fields/plane'
-import { compose, invert, type Placement, translation, turn, turnAbout } from '../../geometry/placement'
-import { scale, type Vec3 } from '../../geometry/vec'
+import {
+  apply,
+  compose,
+  fromFrame,
+  invert,
+  type Placement,
+  translation,
+  turn,
+  turnAbout,
+} from '../../geometry/placement'
+import { cross, scale, sub, type Vec3 } from '../../geometry/vec'
 import { raise } from '../../result'
 import { DRAWING } from '../drawn'
 import { joinedOutput } from '../joining'
+import { longOf, pathOf, placeOn } from '../path'
 import { type PartOutput, type StepContext, type StepOutput, stepKind } from '../step-kind'
 import { offerCopies, startCopies } from './offers'
 
@@ -26,6 +36,7 @@ const fields = {
     line: 'in a row',
     ring: 'in a ring',
     places: 'at the middles of',
+    path: 'along the line of',
   }),
   at: planeField('The plane'),
   count: countField('How many there are then', '2', 2, MOST_COPIES),
@@ -34,6 +45,7 @@ const fields = {
   way: choiceField('The direction', 'right', { right: 'to the right', back: 'to the back', up: 'upwards' }),
   drawing: maybePublicationField('The drawing', DRAWING),
   over: angleField('The angle that they share', '360', -360, 360),
+  stands: choiceField('How they stand', 'turning', { turning: 'turning with it', as: 'all as it is' }),
   after: choiceField('What becomes of them', 'own', { own: 'each a part of its own', joined: 'joined to it' }),
 }
 type Values = FieldValues<typeof fields>
@@ -48,12 +60,14 @@ export const copiesStep = stepKind({
   fields,
   fieldNotes: {
     part: 'id of the part; it is changed only where the copies are joined to it',
-    how: '`mirror` at a plane, in a `line`, in a `ring` about the axis that stands on a plane at its datum, or at the `places` that a drawing has middles of circles at: the first of them is where the part itself is',
-    drawing: 'with `places`: id of a drawing step before; empty: the nearest',
+    how: '`mirror` at a plane, in a `line`, in a `ring` about the axis that stands on a plane at its datum, at the `places` that a drawing has middles of circles at: the first of them is where the part itself is; or along the `path` that a drawing has as its one run of lines or guides, which begins where the part is',
+    drawing: 'with `places` and `path`: id of a drawing step before; empty: the nearest',
+    stands: 'with `path`: `turning` with the path, or `as` the part stands',
     at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis',
-    count: 'with `line` and `ring`: how many there are then, the part itself among them',
-    spaced: 'with `line`: whether `by` is from one to the next (`each`) or from the first to the last (`over`)',
-    by: 'with `line`: the distance, less than 0 the other way',
+    count: 'with `line`, `ring` and `path`: how many there are then, the part itself among them',
+    spaced:
+      'with `line` and `path`: whether `by` is from one to the next (`each`) or from the first to the last (`over`)',
+    by: 'with `line`: the distance, less than 0 the other way; with `path`: along it',
     way: 'with `line`: `right`, `back` or `up`',
     over: 'with `ring`: 360 goes all round; less is shared from the first to the last',
     after: '`own`: parts `ID.2`, `ID.3` …, ID being the step’s; `joined`: one part with it',
@@ -62,7 +76,7 @@ export const copiesStep = stepKind({
     'Copy', { field: 'part', after: ',' }, { field: 'how' }, { field: 'at', when: ['how', 'mirror'], after: ',' },
     { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'spaced', when: ['how', 'line'] }, { field: 'by', when: ['how', 'line'] }, { field: 'way', when: ['how', 'line'], after: ',' },
     { field: 'count', when: ['how', 'ring'], before: 'of' }, { field: 'at', when: ['how', 'ring'], before: 'about the middle of', after: ',' },
-    { field: 'drawing', when: ['how', 'places'], after: ',' },
+    { field: 'drawing', when: ['how', 'places', 'path'], after: ',' }, { field: 'count', when: ['how', 'path'], before: 'of' }, { field: 'spaced', when: ['how', 'path'] }, { field: 'by', when: ['how', 'path'], after: ',' }, { field: 'stands', when: ['how', 'path'], after: ',' },
     { field: 'over', rare: true, when: ['how', 'ring'], before: 'over', after: ',' }, { field: 'after', after: '.' },
   ], // prettier-ignore
   start: startCopies,
@@ -89,12 +103,35 @@ function placements(values: Values): Placement[] {
     }
     case 'places':
       return atMiddles(drawing)
+    case 'path':
+      return alongPath(values)
     case 'ring': {
       if (Math.abs(over) < 1e-9) return raise('none-moved', 'Over an angle of 0 all copies lie in the part itself.', 'over') // prettier-ignore
       const step = Math.abs(Math.abs(over) - 360) < 1e-9 ? over / count : over / (count - 1)
       return nth.map((k) => about(turnAbout([0, 0, 1], (k * step * Math.PI) / 180)))
     }
   }
+}
+
+/** From the beginning of a path to places on it. Errors: no-step, no-path, several, long (it is not long enough), none-moved */
+function alongPath(values: Values): Placement[] {
+  const { drawing, count, stands } = values
+  if (!drawing) return raise('no-step', 'This needs a drawing before it in the sheet, with the line that the copies stand along.', 'drawing') // prettier-ignore
+  const path = pathOf(drawing.data, 'drawing')
+  const by = Math.abs(pitchOf(values))
+  if (by < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')
+  const [long, wanted] = [longOf(path), by * (count - 1)]
+  if (wanted > long + 1e-6) return raise('long', `The line is ${long.toFixed(2)} mm long, and the last one would stand at ${wanted.toFixed(2)} mm; ${Math.floor(long / by + 1e-9) + 1} of them have room, or one every ${(long / (count - 1)).toFixed(2)} mm.`, 'by') // prettier-ignore
+  const up = turn(path.frame, [0, 0, 1])
+  const frameAt = (far: number): Placement => {
+    const { at, way } = placeOn(path, far)
+    return fromFrame(way, cross(up, way), up, at)
+  }
+  const from = frameAt(0)
+  return Array.from({ length: count - 1 }, (_, k) => {
+    const to = frameAt(Math.min(long, (k + 1) * by))
+    return stands === 'turning' ? compose(to, invert(from)) : translation(sub(apply(to, [0, 0, 0]), apply(from, [0, 0, 0]))) // prettier-ignore
+  })
 }
 
 /** From the first middle of a drawing to each other one. Errors: no-step, few */
@@ -131,7 +168,7 @@ const pitchOf = ({ spaced, by, count }: Values): number => (spaced === 'over' ? 
 /** Of pitch and whole length of a row the one that was not typed. */
 function spread(values: Values): string[] {
   const { how, count, by, spaced } = values
-  if (how !== 'line' || count < 3) return []
+  if ((how !== 'line' && how !== 'path') || count < 3) return []
   return spaced === 'over'
     ? [`${Math.abs(pitchOf(values)).toFixed(2)} mm from one to the next.`]
     : [`${Math.abs((count - 1) * by).toFixed(2)} mm from the first to the last.`]
