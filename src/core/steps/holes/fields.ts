@@ -29,7 +29,10 @@ export const holesFields = {
   across: lengthField('The diameter', '5', 0.05, MOST),
   screw: choiceField<Screw>('The screw', 'M3', screws),
   series: choiceField('How freely it goes through', 'medium', { fine: 'fine', medium: 'medium', coarse: 'coarse' }),
-  head: choiceField('Their mouth', 'plain', { plain: 'plain', bore: 'counterbored for a cap head', sunk: 'countersunk', nut: 'with a pocket for a nut' }), // prettier-ignore
+  head: choiceField('Their mouth', 'plain', { plain: 'plain', bore: 'counterbored for a cap head', sunk: 'countersunk', nut: 'with a pocket for a nut', side: 'with a pocket for a nut from the side' }), // prettier-ignore
+  below: lengthField('How deep the pocket lies under the face', '3', 0, MOST),
+  toward: angleField('Where its way in comes from', '0', -360, 360),
+  wayLong: lengthField('How long its way in is', '10', 0, MOST),
   sink: lengthField('How far the head lies under the face', '0', 0, MOST),
   room: lengthField('The gap round head or nut, per side', 'fit.sliding', 0, 10, 'per-side'),
   reach: choiceField('How far', 'through', { through: 'through all of it', deep: 'deep', wall: 'through the first wall only' }), // prettier-ignore

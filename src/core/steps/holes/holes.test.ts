@@ -222,3 +222,14 @@ test('the tables hang together: every screw fits its holes, a pilot hole is narr
   }
   expect(sizesIn('sunk')).toEqual(['M3', 'M4', 'M5'])
 })
+
+test('a pocket for a nut inside the part has room for it and a way in from the side, as wide as its flats', async () => {
+  const [flats, high] = [5.5 + 0.4, 2.4 + 0.4]
+  const half = ((Math.sqrt(3) / 2) * flats * flats) / 2
+  const fields = { for: 'clear', screw: 'M3', head: 'side', below: '2.6', wayLong: '30' }
+  near(await taken(fields), disc(3.4) * (8 - high) + (half + 30 * flats) * high)
+  // Turned to the back it is 20 to the edge.
+  near(await taken({ ...fields, toward: '90', wayLong: '20' }), disc(3.4) * (8 - high) + (half + 20 * flats) * high)
+  const { problems } = await built(holes({ ...fields, reach: 'deep', deep: '5' }))
+  expect(problems[0]).toMatchObject({ field: 'deep', message: expect.stringContaining('5.40 mm deep') })
+})

@@ -31,6 +31,7 @@ type Mouth =
   | { kind: 'none' }
   | { kind: 'bore'; across: number; deep: number }
   | { kind: 'nut'; across: number; deep: number }
+  | { kind: 'side'; across: number; high: number }
   | { kind: 'sunk'; across: number; under: number }
 
 function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
@@ -45,6 +46,10 @@ function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
       const [flats, high] = sizeOf('nut', screw) ?? noSize('nut', screw, 'nuts')
       return { kind: 'nut', across: flats + 2 * room, deep: high + sink }
     }
+    case 'side': {
+      const [flats, high] = sizeOf('nut', screw) ?? noSize('nut', screw, 'nuts')
+      return { kind: 'side', across: flats + 2 * room, high: high + 2 * room }
+    }
     case 'sunk':
       return { kind: 'sunk', across: (sizeOf('sunk', screw) ?? noSize('sunk', screw, 'countersunk heads')) + 2 * room, under: sink } // prettier-ignore
   }
@@ -53,7 +58,7 @@ function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
 /** How wide the mouth is, mm; 0 where it is plain. */
 export function mouthAcross(values: HolesValues): number {
   const mouth = mouthOf(values)
-  return mouth.kind === 'none' ? 0 : mouth.across
+  return mouth.kind === 'none' || mouth.kind === 'side' ? 0 : mouth.across
 }
 
 /** Which way upwards is on a plane. Errors: upright (the holes stand, so that none of them has a top) */
@@ -87,20 +92,42 @@ function hexagon(flats: number, up: number): Profile {
 export function holeTool(values: HolesValues, end: number, { kernel, id, tolerance }: StepContext): Solid {
   const [radius, mouth] = [holeAcross(values) / 2, mouthOf(values)]
   if (mouth.kind !== 'none' && mouth.across / 2 <= radius) return raise('wide', `The hole, Ø ${(2 * radius).toFixed(2)} mm, is wider than its mouth, ${mouth.across.toFixed(2)} mm.`, 'head') // prettier-ignore
-  const floor = mouth.kind === 'none' ? 0 : mouth.kind === 'sunk' ? mouth.under + mouth.across / 2 - radius : mouth.deep
+  const floor =
+    mouth.kind === 'none'
+      ? 0
+      : mouth.kind === 'side'
+        ? values.below + mouth.high
+        : mouth.kind === 'sunk'
+          ? mouth.under + mouth.across / 2 - radius
+          : mouth.deep
   if (floor >= -end && values.reach === 'deep') return raise('deep', `Its mouth alone is ${floor.toFixed(2)} mm deep; the hole has to be deeper.`, 'deep') // prettier-ignore
   const drawn = (profile: Profile, to: number, side: string, bottom: string) =>
     kernel.extrude(profile, to, OUT, { names: { step: id, top: 'mouth', bottom, side }, tolerance })
   const tear = values.tip === 'tear' ? upOn(values.on.frame) : undefined
   const shaft = () => drawn(tear === undefined ? circle([0, 0], radius) : tipped(radius, tear), end, 'hole', 'bottom')
+  if (mouth.kind === 'side') return kernel.union([shaft(), ...sideways(values, mouth, (p, to, from, side) => kernel.extrude(p, to, from, { names: { step: id, top: 'roof', bottom: 'seat', side }, tolerance }))]) // prettier-ignore
   if (mouth.kind === 'nut') return kernel.union([shaft(), drawn(hexagon(mouth.across, tear ?? 0), -mouth.deep, 'pocket', 'seat')]) // prettier-ignore
   if (tear !== undefined && mouth.kind === 'none') return shaft()
   const round = kernel.revolve(outlineOf(radius, end, mouth), 2 * Math.PI, { step: id, side: 'hole', start: 'start', end: 'end' }, tolerance) // prettier-ignore
   return tear === undefined ? round : kernel.union([shaft(), round])
 }
 
+/** A pocket for a nut inside the part, its flats along its way in, and that way. */
+function sideways(
+  { below, toward, wayLong }: HolesValues,
+  { across, high }: { across: number; high: number },
+  drawn: (profile: Profile, to: number, from: number, side: string) => Solid,
+): Solid[] {
+  const angle = (toward * Math.PI) / 180
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+  const at = (along: number, aside: number): Vec2 => [along * c - aside * s, along * s + aside * c]
+  const way = polygonProfile([at(0, -across / 2), at(wayLong, -across / 2), at(wayLong, across / 2), at(0, across / 2)], ['right', 'end', 'left', 'start']) // prettier-ignore
+  const pocket = drawn(hexagon(across, angle), -below - high, -below, 'pocket')
+  return wayLong > 0 ? [pocket, drawn(way, -below - high, -below, 'way')] : [pocket]
+}
+
 /** Half the section of a hole of round pieces, in (radius, height): from its axis at the bottom to its axis before the face. */
-function outlineOf(radius: number, end: number, mouth: Exclude<Mouth, { kind: 'nut' }>): Profile {
+function outlineOf(radius: number, end: number, mouth: Exclude<Mouth, { kind: 'nut' | 'side' }>): Profile {
   const wide = mouth.kind === 'none' ? radius : mouth.across / 2
   const steps: [number, number, string][] =
     mouth.kind === 'none'
