@@ -1,0 +1,31 @@
+import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
+
+const BOX: StepOf = ['solid', { width: '40', depth: '30', height: '20' }, 'box']
+const cut = (fields: Fields): StepOf => ['cut', { part: 'box', ...fields }, 'c']
+const level = { base: 'ground', off: '14' }
+
+test('at a level plane one side stays, or both as parts of their own that add up to the whole', async () => {
+  expect((await built(sheetOf(BOX, cut({ at: level })))).volumes['box']).toBeCloseTo(40 * 30 * 14, 3)
+  expect((await built(sheetOf(BOX, cut({ at: level, keep: 'front' })))).volumes['box']).toBeCloseTo(40 * 30 * 6, 3)
+  const { volumes, build } = await built(sheetOf(BOX, cut({ at: level, keep: 'both' })))
+  expect([volumes['box'], volumes['c.2']]).toEqual([expect.closeTo(16800, 3), expect.closeTo(7200, 3)])
+  expect(build.parts.map((p) => p.name)).toEqual(['Part', 'Part 2'])
+  // The cut is a face that can be picked, where it should be.
+  expect(facing(build.parts[0]!, [0, 0, 1], 14).name).toMatchObject({ step: 'c', role: 'cut' })
+})
+
+test('at a slant through an edge it takes a wedge', async () => {
+  const { build } = await built(sheetOf(BOX))
+  const at = { part: 'box', face: facing(build.parts[0]!, [0, 0, 1]), datum: 'middle', edge: 'low', angle: '-30', off: '0' } // prettier-ignore
+  const sides = await Promise.all(['behind', 'front'].map(async (keep) => (await built(sheetOf(BOX, cut({ at, keep })))).volumes['box']!)) // prettier-ignore
+  // From the front upper edge down to the back: a right triangle as high as the depth times the slope.
+  const wedge = (30 * 30 * Math.tan(Math.PI / 6) * 40) / 2
+  expect(sides.map((v) => Math.round(v)).sort((a, b) => a - b)).toEqual([Math.round(wedge), Math.round(24000 - wedge)].sort((a, b) => a - b)) // prettier-ignore
+})
+
+test('a plane that does not meet the part says on which side that lies', async () => {
+  const { problems, volumes } = await built(sheetOf(BOX, cut({ at: { base: 'ground', off: '25' } })))
+  expect(problems[0]).toMatchObject({ field: 'at', message: expect.stringContaining('lies behind it') })
+  expect(volumes['box']).toBeCloseTo(24000, 3)
+})
