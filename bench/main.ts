@@ -22,6 +22,7 @@ import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
 import { measurePage } from './page'
 import { measureSheet } from './sheet'
+import { measureSkins } from './skins'
 import { measureTravels } from './travels'
 
 const RUNS = 7
@@ -74,6 +75,7 @@ const ledger = {
 const sheet = await measureSheet(kernel, project, models, RUNS)
 const travels = await only('travels', () => measureTravels(kernel, project, models, RUNS))
 const drawings = await only('drawings', () => measureDrawings(kernel))
+const skins = await only('skins', () => measureSkins(kernel))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
 const photo = { megapixels_12: await only('photo', () => measurePhoto(RUNS)) }
@@ -97,6 +99,7 @@ process.stdout.write(
       sheet,
       travels,
       drawings,
+      skins,
       ...ledger,
       memory,
       page,
