@@ -15,20 +15,25 @@ const THROUGH = 0.03
  * What lies round an edge, within a distance of it, between the walls of its two faces.
  * @param inwards into the material, at edges that go inwards; else round outer ones
  * @param further how far it goes on past each end, mm
+ * @returns with whether it folds: where the edge bends more sharply than the wall is thick
  */
 export function fan(
   kernel: Kernel,
   chain: Chain,
   { thick, inwards, further, tag, tolerance }: { thick: number; inwards: boolean; further: readonly [number, number]; tag: Omit<SurfaceTag, 'shape'>; tolerance: number }, // prettier-ignore
-): Solid {
+): { solid: Solid; folds: boolean } {
   const { stations, closed } = chain
   const chords = Math.max(3, ...stations.map((s) => chordsFor(thick, spanOf(s) + 2 * OVER, tolerance)))
   const sections = stations.map((s) => sectionOf(s, thick, inwards ? -1 : 1, chords))
   const first = further[0] > 0 ? [shifted(sections[0]!, scale(stations[0]!.way, -further[0]))] : []
   const last = further[1] > 0 ? [shifted(sections.at(-1)!, scale(stations.at(-1)!.way, further[1]))] : []
   const all = closed ? sections : [...first, ...sections, ...last]
-  return tubeSolid(kernel, { sections: all, faces: all.map(() => 0), tags: [{ ...tag, shape: { kind: 'free' } }], closed }, tag.step) // prettier-ignore
+  const solid = tubeSolid(kernel, { sections: all, faces: all.map(() => 0), tags: [{ ...tag, shape: { kind: 'free' } }], closed }, tag.step) // prettier-ignore
+  return { solid, folds: sections.some((own, n) => foldsTo(own, sections[n + 1] ?? (closed ? sections[0] : undefined), stations[n]!.way)) } // prettier-ignore
 }
+
+const foldsTo = ({ across }: Section, next: Section | undefined, way: Vec3): boolean =>
+  next !== undefined && across.some((p, i) => dot(sub(next.across[i]!, p), way) <= 0)
 
 const spanOf = ({ sides, at }: Station): number =>
   Math.acos(Math.max(-1, Math.min(1, dot(sides[0].out(at), sides[1].out(at)))))

@@ -2,7 +2,7 @@ import type { Side } from '../blend/side'
 import { add, cross, dot, length, normalize, scale, sub, type Vec3 } from '../geometry/vec'
 
 /** So much of the way to the middle of what is round is gone at most. */
-const MOST = 0.98
+const MOST = 0.9995
 
 /** A way along the normal, shortened so that it does not lead past the middle or the axis of what is round. */
 export function within({ shape, out }: Side, p: Vec3, by: number): number {

@@ -64,8 +64,8 @@ export function wallOf(kernel: Kernel, on: Pointable, wall: Wall): { solid: Soli
     const further = endsOf(chain).map(({ others }) => (!square && others.some((r) => thick(r) === 0) ? 2 * most : 0)) as [number, number] // prettier-ignore
     return fan(kernel, chain, { thick: thickest, inwards, further, tag: { step, role: 'inside' }, tolerance })
   })
-  const all = [...slabs.map((s) => s.solid), ...fans, ...balls(kernel, on, opening, wall), ...freeFans(kernel, on, free, wall)] // prettier-ignore
-  return { solid: kernel.union(all), short: slabs.some((s) => s.short) }
+  const all = [...slabs.map((s) => s.solid), ...fans.map((f) => f.solid), ...balls(kernel, on, opening, wall), ...freeFans(kernel, on, free, wall)] // prettier-ignore
+  return { solid: kernel.union(all), short: slabs.some((s) => s.short) || fans.some((f) => f.folds) }
 }
 
 const hasFree = ({ mesh, topology }: Pointable, border: number): boolean =>

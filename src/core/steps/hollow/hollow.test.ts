@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
 import { facing } from '../../../../tests/support/facing'
 import { measureLedger } from '../../fit/ledger'
@@ -86,4 +87,26 @@ test('a nook, a boss and a hole through keep their walls', async () => {
   expect(problems).toEqual([])
   expect(row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(1.6, 1) })
   expect(notes.at(-1)).toContain('at the most')
+})
+
+test('over random bodies the wall is never thinner than asked, or it is refused', async () => {
+  const size = (least: number, most: number) => fc.integer({ min: least, max: most })
+  const body = fc.record({ w: size(24, 50), d: size(24, 50), h: size(12, 30), boss: size(6, 14), tall: size(4, 16), soft: size(0, 3), tenths: size(8, 24), square: fc.boolean() }) // prettier-ignore
+  await fc.assert(
+    fc.asyncProperty(body, async ({ w, d, h, boss, tall, soft, tenths, square }) => {
+      const wall = tenths / 10
+      const steps: StepOf[] = [
+        ['solid', { width: `${w}`, depth: `${d}`, height: `${h}` }, 'box'],
+        ['solid', { shape: square ? 'box' : 'cylinder', width: `${boss}`, depth: `${boss}`, across: `${boss}`, height: `${tall}`, lift: `${h}`, how: 'add', parts: ['box'] }, 'boss'], // prettier-ignore
+        ...(soft > 0 ? [['edges', { part: 'box', which: 'upright', radius: `${soft}` }, 'e'] as StepOf] : []),
+      ]
+      const open = await openAt(steps, [0, 0, -1])
+      const whole = (await solidOf(...steps)).volume
+      const { volume, row, problems } = await solidOf(...steps, hollow({ wall: `${wall}`, open }))
+      if (problems.length > 0) return expect(volume).toBeCloseTo(whole, 4)
+      expect(row!.measured!).toBeGreaterThan(0.995 * wall - 0.004)
+      expect(volume).toBeLessThan(whole)
+    }),
+    { numRuns: 12 },
+  )
 })
