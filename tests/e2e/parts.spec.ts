@@ -84,6 +84,8 @@ test('a part is put with its face against another one, by two picks, and given a
   await expect(steps(page).last()).toContainText('Put Part 2 with a face of Part 2 against a face of Part')
   await expect(steps(page).last().getByRole('alert')).toHaveCount(0)
   await sized(page, { 'The gap between': '0.2' })
+  // The pair as it is now, not as it was before the gap was typed.
+  await expect(page.getByText('0.20 apart')).toBeVisible()
   await page.getByRole('button', { name: 'Watch Part to Part 2' }).click()
   await expect(row(page, 'Part 2')).toContainText('✓ 0.20')
 })
