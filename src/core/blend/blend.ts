@@ -6,7 +6,8 @@ import { chordsFor } from '../profile/polygon'
 import { raise } from '../result'
 import { blendShape } from './blend-shape'
 import { type Chain, sagitta } from './chains'
-import { arrivals, ballTool, pivotAt, pivotTool } from './corners'
+import { withoutChips } from './chips'
+import { type Arrival, arrivals, ballTool, type Pivot, pivotAt, pivotTool } from './corners'
 import { type Ending, endingOf, stopped } from './ends'
 import { type Blending, crowded, lost, missing, type Probe, probesOf, zonesOf } from './fits'
 import { type Form, sectionAt } from './section'
@@ -24,29 +25,47 @@ interface Context {
 const LIFT = 0.02
 
 /**
+ * Where it is seen that edges can be rounded or bevelled, on the solid as it is.
+ * Errors: large (it does not fit on the faces beside an edge)
+ */
+export function fitted(on: Pointable, wanted: readonly Blending[], tolerance: number): Probe[][] {
+  const looks = wanted.map((w) => fitting(on, w, zonesOf(w, wanted), tolerance))
+  const narrow = crowded(wanted.map((w, i) => ({ ...w, probes: looks[i]! })), (chain, form) => slackOf(chain, form, tolerance)) // prettier-ignore
+  return narrow ? tooLarge(chainThrough(wanted, narrow), narrow.station.at) : looks
+}
+
+/**
  * A solid with edges rounded or bevelled, those that go inwards first.
  * @param on the same solid, with its regions and borders
- * Errors: large (it does not fit on the faces beside an edge), mixed, corner, end, pieces
+ * Errors: large, mixed, corner, end, pieces
  */
 export function blended(solid: Solid, on: Pointable, wanted: readonly Blending[], context: Context): Solid {
-  const { kernel, id } = context
-  const looks = wanted.map((w) => fitting(on, w, zonesOf(w, wanted), context.tolerance))
-  const narrow = crowded(wanted.map((w, i) => ({ ...w, probes: looks[i]! })), (chain, form) => slackOf(chain, form, context.tolerance)) // prettier-ignore
-  if (narrow) return tooLarge(chainThrough(wanted, narrow), narrow.station.at)
-  for (const [vertex, list] of arrivals(wanted.map((w) => w.chain))) pivotAt(on, vertex, list)
-  const [fillers, cutters] = [false, true].map((convex) => toolsFor(on, wanted.filter((w) => w.chain.convex === convex), context)) as [Solid[], Solid[]] // prettier-ignore
+  const { kernel, id, tolerance } = context
+  const looks = fitted(on, wanted, tolerance)
+  const corners = [...arrivals(wanted.map((w) => w.chain))].map(([vertex, coming]): Corner => ({ vertex, coming, pivot: pivotAt(on, vertex, coming) })) // prettier-ignore
+  const [fillers, cutters] = [false, true].map((convex) => {
+    const own = corners.filter((c) => c.coming[0]!.chain.convex === convex)
+    return toolsFor(on, wanted.filter((w) => w.chain.convex === convex), own, context) // prettier-ignore
+  }) as [Solid[], Solid[]]
   const filled = fillers.length > 0 ? kernel.union([solid, ...fillers]) : solid
   const cut = kernel.subtract(filled, cutters)
   const changed = Math.abs(filled.volume() - solid.volume()) + Math.abs(filled.volume() - cut.volume())
-  const result = sewn(kernel, withoutChips(kernel, cut, changed), id)
+  const result = sewn(kernel, withoutChips(kernel, cut, CHIP * changed), id)
   const [was, is] = [kernel.bodies(solid).length, kernel.bodies(result).length]
   if (was !== is) return raise('pieces', `The part would come to be in ${is} pieces instead of ${was}.`, 'of')
   const mesh = kernel.read(result)
   for (const [i, { chain, form }] of wanted.entries()) {
-    const gone = lost(mesh, id, looks[i]!, slackOf(chain, form, context.tolerance))
+    const gone = lost(mesh, id, looks[i]!, slackOf(chain, form, tolerance))
     if (gone) return tooLarge(chain, gone.station.at)
   }
   return result
+}
+
+/** A corner at which chains end, and what goes round it where that is a turn. */
+interface Corner {
+  vertex: number
+  coming: readonly Arrival[]
+  pivot: Pivot | undefined
 }
 
 const chainThrough = (wanted: readonly Blending[], { station }: Probe): Chain =>
@@ -73,31 +92,21 @@ const tooLarge = (chain: Chain, at: Vec3): never =>
 /** Loose pieces so small to what is changed are what chords leave between them. */
 const CHIP = 1e-4
 
-/** The same without them. @param changed how much is cut off and filled in, mm3 */
-function withoutChips(kernel: Kernel, solid: Solid, changed: number): Solid {
-  const bodies = kernel.bodies(solid)
-  const kept = bodies.filter((b) => b.volume() > CHIP * changed)
-  return kept.length === bodies.length ? solid : kernel.union(kept)
-}
-
-function toolsFor(on: Pointable, wanted: readonly Blending[], context: Context): Solid[] {
+function toolsFor(on: Pointable, wanted: readonly Blending[], corners: readonly Corner[], context: Context): Solid[] {
   if (wanted.length === 0) return []
   const { kernel, id, tolerance } = context
-  const coming = arrivals(wanted.map((w) => w.chain))
   const formOf = (chain: Chain) => wanted.find((w) => w.chain === chain)!.form
   const chords = Math.max(...wanted.map(({ form }) => chordsOf(form, tolerance)))
-  const pivots = new Map([...coming].map(([vertex, list]) => [vertex, pivotAt(on, vertex, list)]))
-  const tools = wanted.map(({ chain, form }) => chainTool(on, chain, form, (vertex) => pivots.get(vertex) !== undefined, { ...context, chords })) // prettier-ignore
-  for (const [vertex, list] of coming) {
-    const [first] = list
-    const { chain } = first!
+  const turning = new Set(corners.flatMap((c) => (c.pivot ? [c.vertex] : [])))
+  const tools = wanted.map(({ chain, form }) => chainTool(on, chain, form, turning, { ...context, chords }))
+  for (const { coming, pivot } of corners) {
+    const { chain } = coming[0]!
     const form = formOf(chain)
     const lift = liftOf(chain)
-    const pivot = pivots.get(vertex)
     if (pivot)
       tools.push(pivotTool(kernel, pivot, { convex: chain.convex, form, lift, step: id, tolerance: tolerance / 4 }))
-    const isBall = form.kind === 'round' && list.length === 3 && list.every((a) => sameRadius(formOf(a.chain), form))
-    const ball = isBall ? ballTool(kernel, list, { radius: form.radius, lift, step: id, chords }) : undefined
+    const isBall = form.kind === 'round' && coming.length === 3 && coming.every((a) => sameRadius(formOf(a.chain), form)) // prettier-ignore
+    const ball = isBall ? ballTool(kernel, coming, { radius: form.radius, lift, step: id, chords }) : undefined
     if (ball) tools.push(ball)
   }
   return tools
@@ -119,7 +128,7 @@ function chainTool(
   on: Pointable,
   chain: Chain,
   form: Form,
-  turns: (vertex: number) => boolean,
+  turning: ReadonlySet<number>,
   { kernel, id, tolerance, chords }: Context & { chords: number },
 ): Solid {
   const { stations, closed, convex, ends } = chain
@@ -138,7 +147,7 @@ function chainTool(
   const out = [scale(stations[0]!.way, -1), stations.at(-1)!.way] as const
   const endings = ends.map((end, i): Ending => {
     const k = i === 0 ? 0 : stations.length - 1
-    return turns(end.vertex)
+    return turning.has(end.vertex)
       ? { further: 0, stops: [] }
       : endingOf(on, end, stations[k]!, sections[k]!, { convex, way: out[i as 0 | 1], lift })
   })

@@ -1,5 +1,5 @@
 import type { Pointable } from '../faces/resolve'
-import { distance, dot, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { distance, dot, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
 import { edgeWay, meetingPoint, type Side, sideOf } from './side'
 
@@ -86,7 +86,7 @@ function pieceOf(on: Pointable, border: number): Piece {
 
 const turned = (p: Piece): Piece => ({ ...p, vertices: [...p.vertices].reverse(), regions: [p.regions[1], p.regions[0]] }) // prettier-ignore
 
-export const pointOf = ({ mesh: { positions } }: Pointable, i: number): Vec3 => [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!] // prettier-ignore
+export const pointOf = ({ mesh: { positions } }: Pointable, i: number): Vec3 => placeAt(positions, i)
 
 /** The one piece that goes on from the end of another along one of its faces. */
 function onward(on: Pointable, piece: Piece, left: ReadonlyMap<number, Piece>): Piece | undefined {

@@ -1,5 +1,6 @@
 import type { Pointable } from '../faces/resolve'
-import { fromFrame, turnAbout, compose } from '../geometry/placement'
+import { compose, fromFrame, turnAbout } from '../geometry/placement'
+import { solve3 } from '../geometry/solve'
 import { add, cross, dot, normalize, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
@@ -7,7 +8,7 @@ import { arc, line, type Segment } from '../profile/segment'
 import { expectOk, raise } from '../result'
 import { type Chain, pointOf, type Station } from './chains'
 import { arcAbout, type Form, sectionAt } from './section'
-import { type Side, sideOf, solve3 } from './side'
+import { type Side, sideOf } from './side'
 
 /** An end of a chain at a corner of the part. */
 export interface Arrival {

@@ -133,7 +133,6 @@ export function crowded(
   looks: readonly { chain: Chain; form: Form; probes: readonly Probe[] }[],
   slack: (of: Chain, form: Form) => number,
 ): Probe | undefined {
-  // prettier-ignore
   const stretches = new Map<number, Stretch[]>()
   for (const { chain, probes } of looks) for (const [region, s] of stretchesOf(chain, probes)) stretches.set(region, [...(stretches.get(region) ?? []), s]) // prettier-ignore
   for (const { chain, form, probes } of looks) {

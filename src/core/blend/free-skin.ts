@@ -1,5 +1,5 @@
 import type { Pointable } from '../faces/resolve'
-import { add, cross, dot, length, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { add, cross, dot, length, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 
 interface Facet {
   corners: readonly [Vec3, Vec3, Vec3]
@@ -13,7 +13,7 @@ export class FreeSkin {
   private last: { p: Vec3; at: { off: number; out: Vec3 } } | undefined
 
   constructor({ mesh, topology }: Pointable, region: number) {
-    const vertex = (i: number): Vec3 => [mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!]
+    const vertex = (i: number): Vec3 => placeAt(mesh.positions, i)
     const outs = new Map<number, Vec3>()
     const own: [number, number, number][] = []
     for (let t = 0; t < topology.regionOf.length; t++) {

@@ -4,7 +4,7 @@ import { ProblemError } from '../result'
 const NEAR = 0.005
 
 /**
- * The largest share of a size that does, where the whole does not.
+ * The largest share of a size that does.
  * @param attempt raises a problem where it does not do
  * @returns none if nothing does
  */
@@ -18,6 +18,7 @@ export function largest(attempt: (share: number) => void): number | undefined {
       throw error
     }
   }
+  if (does(1)) return 1
   let [low, high] = [0, 1]
   while (high - low > NEAR * high && high > 1e-3) {
     const share = (low + high) / 2

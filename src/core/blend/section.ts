@@ -1,4 +1,4 @@
-import { add, cross, dot, length, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { add, angleBetween, cross, dot, normalize, scale, sub, type Vec3 } from '../geometry/vec'
 import type { Station } from './chains'
 import { meetingPoint, type Side } from './side'
 
@@ -55,7 +55,7 @@ function roundAt({ at, way, sides }: Station, reach: number, chords: number): Om
 /** Points on the shorter way round a middle, both ends among them. */
 export function arcAbout(centre: Vec3, a: Vec3, b: Vec3, chords: number): Vec3[] {
   const [u, v] = [sub(a, centre), sub(b, centre)]
-  const angle = Math.acos(Math.max(-1, Math.min(1, dot(u, v) / (length(u) * length(v)))))
+  const angle = angleBetween(u, v)
   if (angle < 1e-9) return [a, b]
   return Array.from({ length: chords + 1 }, (_, k) => {
     if (k === 0) return a
@@ -69,7 +69,7 @@ function flatAt(station: Station, form: Exclude<Form, { kind: 'round' }>): Omit<
   const { at, way, sides } = station
   const inA = normalize(cross(sides[0].out(at), way))
   const inB = normalize(cross(way, sides[1].out(at)))
-  const sizes = sizesOf(form, Math.acos(Math.max(-1, Math.min(1, dot(inA, inB)))))
+  const sizes = sizesOf(form, angleBetween(inA, inB))
   if (!sizes) return undefined
   const contacts = [onto(sides[0], add(at, scale(inA, sizes[0])), way), onto(sides[1], add(at, scale(inB, sizes[1])), way)] as const // prettier-ignore
   return { contacts, across: contacts }

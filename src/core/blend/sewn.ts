@@ -13,7 +13,7 @@ export function sewn(kernel: Kernel, solid: Solid, step: string): Solid {
   if (into.every((to, i) => to === i)) return solid
   const faces = Array.from(mesh.triangleSurface, (s) => into[s]!)
   const made = kernel.fromFaces(mesh.positions, mesh.indices, faces, mesh.surfaces)
-  // Taking may lose what touches itself; then its own faces are better than none.
+  // Taking a solid in again may lose what touches itself; then its own faces are better than none.
   return made.ok && Math.abs(made.value.volume() - solid.volume()) < 1e-6 * solid.volume() ? made.value : solid
 }
 

@@ -1,6 +1,7 @@
 import { normalAt } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
-import { add, cross, dot, length, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { solve3 } from '../geometry/solve'
+import { add, cross, dot, length, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
 import { FreeSkin } from './free-skin'
 
@@ -58,11 +59,10 @@ function madeSide(on: Pointable, region: number): Side {
 
 /** True if the direction that a surface has by its figures leads out of the material. */
 function facesOut({ mesh, topology }: Pointable, region: number, shape: SurfaceShape): boolean {
-  const vertex = (i: number): Vec3 => [mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!]
   let sum = 0
   for (let t = 0; t < topology.regionOf.length; t++) {
     if (topology.regionOf[t] !== region) continue
-    const [a, b, c] = [0, 1, 2].map((k) => vertex(mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
+    const [a, b, c] = [0, 1, 2].map((k) => placeAt(mesh.positions, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     const out = normalAt(shape, scale(add(a, add(b, c)), 1 / 3))
     if (out) sum += dot(cross(sub(b, a), sub(c, a)), out)
   }
@@ -89,14 +89,6 @@ export function meetingPoint(
     if (length(step) < 1e-10) return p
   }
   return Math.abs(offA - a.off(p)) < 1e-5 && Math.abs(offB - b.off(p)) < 1e-5 ? p : undefined
-}
-
-/** Three planes by normals and offsets: where they meet. */
-export function solve3([u, v, w]: readonly Vec3[], [a, b, c]: readonly [number, number, number]): Vec3 | undefined {
-  const det = dot(u!, cross(v!, w!))
-  if (Math.abs(det) < 1e-9) return undefined
-  const sum = add(add(scale(cross(v!, w!), a), scale(cross(w!, u!), b)), scale(cross(u!, v!), c))
-  return scale(sum, 1 / det)
 }
 
 /** Which way an edge between two faces runs where the first lies to its left, seen from outside; none where they are smooth there. */

@@ -1,4 +1,5 @@
-import { add, cross, dot, sub, type Vec3 } from '../geometry/vec'
+import { add, type Vec3 } from '../geometry/vec'
+import { facedOut } from '../kernel/faced-out'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
 import { raise } from '../result'
@@ -44,21 +45,8 @@ export function tubeSolid(kernel: Kernel, { sections, faces, tags, closed }: Tub
       put(all.length - 1, tip, p, q)
       put(all.length - 1, last + tip, last + q, last + p)
     }
-  const outside = volumeOf(positions, triangles) > 0 ? triangles : flipped(triangles)
-  const solid = kernel.fromFaces(positions.flat(), outside, face, all)
+  const solid = kernel.fromFaces(positions.flat(), facedOut(positions, triangles), face, all)
   return solid.ok ? solid.value : raise('not-closed', 'The new face could not be made along this edge.', 'of')
-}
-
-const flipped = (t: readonly number[]): number[] => t.flatMap((_, i) => (i % 3 === 0 ? [t[i]!, t[i + 2]!, t[i + 1]!] : [])) // prettier-ignore
-
-function volumeOf(positions: readonly Vec3[], t: readonly number[]): number {
-  const o = positions[0]!
-  let six = 0
-  for (let i = 0; i < t.length; i += 3) {
-    const [a, b, c] = [0, 1, 2].map((k) => sub(positions[t[i + k]!]!, o)) as [Vec3, Vec3, Vec3]
-    six += dot(a, cross(b, c))
-  }
-  return six
 }
 
 /** A section further on along its edge. */

@@ -1,6 +1,6 @@
 import type { KeptEdge, KeptFace } from '../document/pick-schema'
 import { apply, IDENTITY, invert } from '../geometry/placement'
-import { dot, normalize, plainVec, sub, type Vec3 } from '../geometry/vec'
+import { dot, normalize, placeAt, plainVec, sub, type Vec3 } from '../geometry/vec'
 import { sameName, type SurfaceName, type SurfaceTag, type TaggedMesh } from '../kernel/surface'
 import { fail, ok, type Result } from '../result'
 import { edgeNear } from './edge-near'
@@ -111,11 +111,7 @@ function offRegion({ mesh, topology }: Pointable, region: number, near: Vec3): n
   return least
 }
 
-const vertex = ({ positions }: TaggedMesh, i: number): Vec3 => [
-  positions[3 * i]!,
-  positions[3 * i + 1]!,
-  positions[3 * i + 2]!,
-]
+const vertex = ({ positions }: TaggedMesh, i: number): Vec3 => placeAt(positions, i)
 
 /** A picked border as the document keeps it. @param point on it, mm in the project's frame */
 export function keepEdge(part: Seen, border: number, point: Vec3, run: KeptEdge['run'] = 'piece'): KeptEdge {

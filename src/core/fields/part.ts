@@ -13,6 +13,8 @@ export interface PartValue {
   id: string
   name: string
   solid: Solid
+  /** Its regions and borders; worked out when asked for. */
+  pointable: () => Pointable
 }
 export interface PartField extends FieldBase<'part', PartValue> {
   /** Whether the step changes it or only looks at it. */
@@ -41,7 +43,7 @@ const partsResolved = (found: readonly PartHere[], use: 'read' | 'change'): Pick
   key: contentKey(found.map((p) => [p.id, p.key, p.name])),
   ...(use === 'change' ? { changes: found.map((p) => p.id) } : {}),
 })
-const valueOf = ({ id, name, solid }: PartHere): PartValue => ({ id, name, solid })
+const valueOf = ({ id, name, solid, pointable }: PartHere): PartValue => ({ id, name, solid, pointable })
 
 export const partKind: FieldKind<PartField, string> = {
   type: 'part',

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { contentKey } from '../content-key'
 import type { Pointable } from '../faces/resolve'
 import type { Border } from '../faces/topology'
-import { add, cross, length, normalize, sub, type Vec3 } from '../geometry/vec'
+import { add, cross, length, normalize, placeAt, sub, type Vec3 } from '../geometry/vec'
 import { fail, ok } from '../result'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
 import { type SavedTaken, swappedTaken, takenBorders, takenSchema } from './taken-edges'
@@ -68,7 +68,7 @@ function wayOf(
 ): Vec3 | undefined {
   // prettier-ignore
   const own = new Set(border.vertices)
-  const at = (i: number): Vec3 => [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!]
+  const at = (i: number): Vec3 => placeAt(positions, i)
   let sum: Vec3 = [0, 0, 0]
   for (let t = 0; t < topology.regionOf.length; t++) {
     if (topology.regionOf[t] !== region || ![0, 1, 2].some((k) => own.has(indices[3 * t + k]!))) continue
@@ -79,6 +79,6 @@ function wayOf(
 }
 
 function pointsOf({ mesh: { positions } }: Pointable, { vertices, closed }: Border): Vec3[] {
-  const all = vertices.map((v): Vec3 => [positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!])
+  const all = vertices.map((v) => placeAt(positions, v))
   return closed ? [...all, all[0]!] : all
 }

@@ -74,6 +74,9 @@ export function turnAbout([x, y, z]: Vec3, angle: number): Placement {
   ] // prettier-ignore
 }
 
+/** A plane seen from behind, its along kept. */
+export const FLIPPED: Placement = [1, 0, 0, 0, 0, -1, 0, 0, 0, 0, -1, 0]
+
 /** The shortest turn about the origin that takes one direction to another. */
 export function turnOnto(from: Vec3, to: Vec3): Placement {
   const c = dot(from, to)

@@ -1,3 +1,5 @@
+import { add, cross, dot, scale, type Vec3 } from './vec'
+
 /**
  * Solves a x = b by elimination with row exchange.
  * @param a n rows of n, changed on the way
@@ -25,4 +27,12 @@ export function solve(a: number[][], b: number[]): number[] | undefined {
     x[i] = sum / a[i]![i]!
   }
   return x
+}
+
+/** Three planes by normals and offsets: where they meet. */
+export function solve3([u, v, w]: readonly Vec3[], [a, b, c]: readonly [number, number, number]): Vec3 | undefined {
+  const det = dot(u!, cross(v!, w!))
+  if (Math.abs(det) < 1e-9) return undefined
+  const sum = add(add(scale(cross(v!, w!), a), scale(cross(w!, u!), b)), scale(cross(u!, v!), c))
+  return scale(sum, 1 / det)
 }

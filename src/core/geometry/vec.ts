@@ -23,6 +23,13 @@ export function normalize(a: Vec3): Vec3 {
   return l === 0 ? a : [a[0] / l, a[1] / l, a[2] / l]
 }
 
+/** The angle between two directions of any length, radians. */
+export const angleBetween = (a: Vec3, b: Vec3): number =>
+  Math.acos(Math.max(-1, Math.min(1, dot(a, b) / (length(a) * length(b) || 1))))
+
+/** A place out of packed x y z. */
+export const placeAt = (positions: ArrayLike<number>, i: number): Vec3 => [positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!] // prettier-ignore
+
 /** Any unit vector square to a unit vector. */
 export function anySquareTo(a: Vec3): Vec3 {
   const least = Math.abs(a[0]) <= Math.abs(a[1]) && Math.abs(a[0]) <= Math.abs(a[2])

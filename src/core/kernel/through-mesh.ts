@@ -1,4 +1,5 @@
-import { cross, dot, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import type { Vec2, Vec3 } from '../geometry/vec'
+import { facedOut } from './faced-out'
 import type { FacedMesh } from './mesh-builder'
 import type { SurfaceTag } from './surface'
 
@@ -49,18 +50,5 @@ export function throughMesh(
   }
   // What its faces are may be told only as they are asked for.
   mesh.tags.push(...tags)
-  if (sixfold(points.flat(), mesh.indices) < 0)
-    for (let i = 0; i < mesh.indices.length; i += 3) [mesh.indices[i + 1], mesh.indices[i + 2]] = [mesh.indices[i + 2]!, mesh.indices[i + 1]!] // prettier-ignore
-  return mesh
-}
-
-/** Six times the volume. */
-function sixfold(points: readonly Vec3[], indices: readonly number[]): number {
-  const o = points[0]!
-  let sum = 0
-  for (let i = 0; i < indices.length; i += 3) {
-    const [a, b, c] = [0, 1, 2].map((k) => sub(points[indices[i + k]!]!, o)) as [Vec3, Vec3, Vec3]
-    sum += dot(a, cross(b, c))
-  }
-  return sum
+  return { ...mesh, indices: [...facedOut(points.flat(), mesh.indices)] }
 }

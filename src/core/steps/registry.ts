@@ -3,7 +3,7 @@ import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { caseStep } from './case'
 import { combineStep } from './combine'
 import { copiesStep } from './copies'
-import { cutStep } from './cut'
+import { planeCutStep } from './plane-cut'
 import { drawingStep } from './drawing'
 import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
@@ -39,7 +39,7 @@ const ALL = [
   postsStep,
   openingStep,
   combineStep,
-  cutStep,
+  planeCutStep,
   holesStep,
   edgesStep,
   hollowStep,

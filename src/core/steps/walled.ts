@@ -1,8 +1,9 @@
-import { OWN_PART, type RowSpec, type Selector } from '../built/rows'
+import { OWN_PART, type RowSpec } from '../built/rows'
 import { pointable } from '../faces/resolve'
 import { choiceField } from '../fields/choice'
 import { lengthField } from '../fields/length'
 import type { Solid } from '../kernel/kernel'
+import type { SurfaceName } from '../kernel/surface'
 import { hollowed } from '../walls/hollowed'
 import type { StepContext } from './step-kind'
 
@@ -29,7 +30,6 @@ export function walled(
   ends: readonly string[],
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   if (as === 'solid') return solid
   const on = pointable(kernel.read(solid))
   const thick = (region: number) => (ends.includes(on.mesh.surfaces[on.topology.surfaceOf[region]!]!.role) ? 0 : wall)
@@ -42,11 +42,26 @@ export function wallRows(
   skin: string,
   id: string,
 ): RowSpec[] {
-  // prettier-ignore
   if (as === 'solid' || how !== 'own') return []
-  const side = (role: string): Selector => ({ of: 'parts', parts: [id], surfaces: { step: id, role } })
-  return [{ id: `${id}:wall`, step: id, between: `Wall of ${OWN_PART}`, wanted: wall, tolerance: wallTolerance(wall), rule: 'exact', a: side(skin), b: side('inside') }] // prettier-ignore
+  return [wallRow(id, { id, name: OWN_PART }, wall, { surfaces: { step: id, role: skin } })]
 }
 
 /** A wall may be off by so much, mm: half a hundredth of it, or what chords leave. */
-export const wallTolerance = (wall: number): number => Math.max(0.02, 0.005 * wall)
+const toleranceOf = (wall: number): number => Math.max(0.02, 0.005 * wall)
+
+/** The row of a wall: between what a step made inside and the faces that it stands behind. */
+export const wallRow = (
+  id: string,
+  part: { id: string; name: string },
+  wall: number,
+  skin: { surfaces: SurfaceName; also?: readonly SurfaceName[] },
+): RowSpec => ({
+  id: `${id}:wall`,
+  step: id,
+  between: `Wall of ${part.name}`,
+  wanted: wall,
+  tolerance: toleranceOf(wall),
+  rule: 'exact',
+  a: { of: 'parts', parts: [part.id], ...skin },
+  b: { of: 'parts', parts: [part.id], surfaces: { step: id, role: 'inside' } },
+})

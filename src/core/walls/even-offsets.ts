@@ -1,6 +1,6 @@
-import { solve3 } from '../blend/side'
 import type { Pointable } from '../faces/resolve'
-import { add, cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec'
+import { solve3 } from '../geometry/solve'
+import { add, angleBetween, cross, dot, length, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { nextSide, oppositeSides } from '../mesh/half-edges'
 
 /** Weak directions are not followed: this much of a millimetre in all of them costs as much as missing a facet by it. */
@@ -27,7 +27,7 @@ export function facetsOf(on: Pointable): Facets {
   const before = known.get(on)
   if (before) return before
   const { mesh, topology } = on
-  const at = (i: number): Vec3 => [mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!]
+  const at = (i: number): Vec3 => placeAt(mesh.positions, i)
   const outs = Array.from({ length: mesh.indices.length / 3 }, (_, t): Vec3 => {
     const [a, b, c] = [0, 1, 2].map((k) => at(mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     const n = cross(sub(b, a), sub(c, a))
@@ -52,7 +52,6 @@ function creasedBorders(
   { mesh, topology }: Pointable,
   { outs, opposite, at }: Pick<Facets, 'outs' | 'opposite' | 'at'>,
 ): Set<number> {
-  // prettier-ignore
   const long = new Map<number, { all: number; turning: number }>()
   for (const [s, border] of topology.borderOf.entries()) {
     if (border < 0 || opposite[s]! < s) continue
@@ -96,8 +95,7 @@ function angleAt(on: Pointable, side: number): number {
   const { at } = facetsOf(on)
   const { indices } = on.mesh
   const [p, q, r] = [side, nextSide(side), nextSide(nextSide(side))].map((s) => at(indices[s]!)) as [Vec3, Vec3, Vec3]
-  const [u, v] = [sub(q, p), sub(r, p)]
-  return Math.acos(Math.max(-1, Math.min(1, dot(u, v) / (length(u) * length(v) || 1))))
+  return angleBetween(sub(q, p), sub(r, p))
 }
 
 function wayOf(facets: readonly { out: Vec3; weight: number }[]): Vec3 {

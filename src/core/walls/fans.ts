@@ -1,7 +1,7 @@
 import type { Chain, Station } from '../blend/chains'
 import type { Section } from '../blend/section'
 import { shifted, tubeSolid } from '../blend/tube'
-import { add, cross, dot, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { add, angleBetween, cross, dot, normalize, scale, sub, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
 import { chordsFor } from '../profile/polygon'
@@ -35,8 +35,7 @@ export function fan(
 const foldsTo = ({ across }: Section, next: Section | undefined, way: Vec3): boolean =>
   next !== undefined && across.some((p, i) => dot(sub(next.across[i]!, p), way) <= 0)
 
-const spanOf = ({ sides, at }: Station): number =>
-  Math.acos(Math.max(-1, Math.min(1, dot(sides[0].out(at), sides[1].out(at)))))
+const spanOf = ({ sides, at }: Station): number => angleBetween(sides[0].out(at), sides[1].out(at))
 
 function sectionOf(station: Station, thick: number, sign: 1 | -1, chords: number): Section {
   const { at, sides } = station
@@ -45,7 +44,7 @@ function sectionOf(station: Station, thick: number, sign: 1 | -1, chords: number
 
 /** A section of a fan from one direction to another. */
 function fanAt(at: Vec3, [a, b]: readonly [Vec3, Vec3], thick: number, chords: number): Section {
-  const span = Math.acos(Math.max(-1, Math.min(1, dot(a, b))))
+  const span = angleBetween(a, b)
   const axis = normalize(cross(a, b))
   const square = cross(axis, a)
   const way = (angle: number): Vec3 => add(scale(a, Math.cos(angle)), scale(square, Math.sin(angle)))
@@ -62,7 +61,7 @@ export function facetFan(
   { thick, past, tag, tolerance }: { thick: number; past: number; tag: Omit<SurfaceTag, 'shape'>; tolerance: number },
 ): Solid {
   const along = normalize(sub(q, p))
-  const span = Math.acos(Math.max(-1, Math.min(1, dot(...outs))))
+  const span = angleBetween(...outs)
   const chords = Math.max(2, chordsFor(thick, span + 2 * OVER, tolerance))
   const sections = [add(p, scale(along, -past)), add(q, scale(along, past))].map((at) => fanAt(at, outs, thick, chords))
   return tubeSolid(kernel, { sections, faces: [0, 0], tags: [{ ...tag, shape: { kind: 'free' } }], closed: false }, tag.step) // prettier-ignore

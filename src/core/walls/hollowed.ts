@@ -1,8 +1,9 @@
-import { isMeant, type Pointable } from '../faces/resolve'
+import { withoutChips } from '../blend/chips'
+import type { Pointable } from '../faces/resolve'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
 import { slab } from './slab'
-import { leastWall } from './measure-wall'
+import { leastWall, wallFaces } from './measure-wall'
 import { keptNames, type Wall, wallOf } from './wall'
 
 /** Loose pieces so small to the whole are what chords leave between slabs. */
@@ -23,7 +24,7 @@ export function hollowed(kernel: Kernel, solid: Solid, on: Pointable, wall: Wall
     way === 'in'
       ? kernel.intersect(solid, skin)
       : kernel.subtract(skin, [solid, ...aheadOf(kernel, on, open, most, step)])
-  const result = withoutChips(kernel, whole)
+  const result = withoutChips(kernel, whole, CHIP * whole.volume())
   if (way === 'in' && solid.volume() - result.volume() < 1e-6 * solid.volume())
     return raise('full', 'It is nowhere thick enough to be hollow: its walls would fill it.', 'wall')
   if (short) held(kernel, result, on, wall)
@@ -35,11 +36,8 @@ const ENOUGH = 0.98
 
 /** Errors: thin (the wall falls short, with where and by how much) */
 function held(kernel: Kernel, result: Solid, on: Pointable, { thick, step, way }: Wall): void {
-  const mesh = kernel.read(result)
-  const kept = keptNames(on, thick)
   const wanted = Math.min(...on.topology.surfaceOf.map((_, r) => thick(r)).filter((t) => t > 0))
-  const inside = mesh.surfaces.map((s) => s.step === step && s.role === 'inside')
-  const gap = leastWall(mesh, (s) => inside[s]!, (s) => !inside[s] && kept.some((n) => isMeant(n, mesh.surfaces[s]!))) // prettier-ignore
+  const gap = leastWall(wallFaces(kernel.read(result), step, keptNames(on, thick)))
   if (!gap || gap.distance >= ENOUGH * wanted) return
   const at = gap.b.map((v) => v.toFixed(1)).join(', ')
   raise('thin', `The wall of ${wanted.toFixed(2)} mm cannot be held: at ${at}, where the face bends more sharply than that, ${gap.distance.toFixed(2)} mm would be left. A rounder shape there does, a thinner wall, or one on the other side, ${way === 'in' ? 'outside' : 'inside'}.`, 'wall') // prettier-ignore
@@ -52,8 +50,3 @@ const aheadOf = (kernel: Kernel, on: Pointable, open: readonly number[], most: n
     return slab(kernel, on, { region, from: 0, to: 4 * most, past: () => 3 * most, tags: { behind: rim, before: rim } })
       .solid
   })
-
-function withoutChips(kernel: Kernel, solid: Solid): Solid {
-  const chips = kernel.bodies(solid).filter((b) => b.volume() > 0 && b.volume() < CHIP * solid.volume())
-  return kernel.subtract(solid, chips)
-}

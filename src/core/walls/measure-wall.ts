@@ -1,6 +1,7 @@
 import { type Gap, smallestGap, TriangleTree } from '../fit/gap'
 import type { Vec3 } from '../geometry/vec'
-import type { TaggedMesh } from '../kernel/surface'
+import { isMeant } from '../faces/resolve'
+import type { SurfaceName, TaggedMesh } from '../kernel/surface'
 import { unpacked } from '../mesh/unpack'
 
 /** How thick a wall came out, mm, as far as it was looked at, and where. */
@@ -15,16 +16,23 @@ export interface WallSeen {
 const LOOKS = 300
 const NOWHERE: Vec3 = [0, 0, 0]
 
-/** The wall of a solid between the faces that `step` made inside and the others that are told by name. */
-export function measureWall(
-  mesh: TaggedMesh,
-  isInside: (surface: number) => boolean,
-  isKept: (surface: number) => boolean,
-): WallSeen | undefined {
-  // prettier-ignore
-  const own: number[] = []
-  const kept: number[] = []
-  for (const [t, s] of mesh.triangleSurface.entries()) (isInside(s) ? own : isKept(s) ? kept : []).push(t)
+/** The triangles of both sides of a wall. */
+export interface WallFaces {
+  mesh: TaggedMesh
+  inside: number[]
+  kept: number[]
+}
+
+/** Those that `step` made inside, and those of the faces that it stands behind, by their names. */
+export function wallFaces(mesh: TaggedMesh, step: string, names: readonly SurfaceName[]): WallFaces {
+  const side = mesh.surfaces.map((s) => (s.step === step && s.role === 'inside' ? 'inside' : names.some((n) => isMeant(n, s)) ? 'kept' : undefined)) // prettier-ignore
+  const faces: WallFaces = { mesh, inside: [], kept: [] }
+  for (const [t, s] of mesh.triangleSurface.entries()) if (side[s]) faces[side[s]].push(t)
+  return faces
+}
+
+/** The wall at places of its inside, as far as there are both sides of it. */
+export function measureWall({ mesh, inside: own, kept }: WallFaces): WallSeen | undefined {
   if (own.length === 0 || kept.length === 0) return undefined
   const outer = new TriangleTree(unpacked(mesh.positions, mesh.indices, kept))
   let [least, most, thinnest, thickest] = [Infinity, 0, NOWHERE, NOWHERE]
@@ -43,12 +51,7 @@ export function measureWall(
 }
 
 /** The least wall exactly, and where it is. */
-export function leastWall(
-  { positions, indices, triangleSurface }: TaggedMesh,
-  isInside: (surface: number) => boolean,
-  isKept: (surface: number) => boolean,
-): Gap | undefined {
-  // prettier-ignore
-  const tree = (meant: (surface: number) => boolean) => new TriangleTree(unpacked(positions, indices, [...triangleSurface].flatMap((s, t) => (meant(s) ? [t] : [])))) // prettier-ignore
-  return smallestGap(tree(isInside), tree(isKept))
+export function leastWall({ mesh: { positions, indices }, inside, kept }: WallFaces): Gap | undefined {
+  const [a, b] = [inside, kept].map((only) => new TriangleTree(unpacked(positions, indices, only))) as [TriangleTree, TriangleTree] // prettier-ignore
+  return smallestGap(a, b)
 }

@@ -1,5 +1,5 @@
 import type { Side } from '../blend/side'
-import { add, dot, scale } from '../geometry/vec'
+import { add, anySquareTo, dot, scale, type Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
 import { normalAt } from '../faces/onto'
 
@@ -33,12 +33,8 @@ export function offsetShape({ shape, out }: Side, by: number, facing: 1 | -1): S
   }
 }
 
-const sideways = (axis: readonly [number, number, number], by: number) => {
-  const [x, y, z] = axis
-  const across: [number, number, number] = Math.abs(x) < 0.9 ? [0, z, -y] : [-z, 0, x]
-  return scale(across, by / Math.hypot(...across))
-}
+const sideways = (axis: Vec3, by: number): Vec3 => scale(anySquareTo(axis), by)
 
 /** 1 where the way out of the material is the one that the figures of the surface have, -1 where it is against that. */
-const outwards = ({ shape, out }: Pick<Side, 'shape' | 'out'>, p: readonly [number, number, number]): number =>
+const outwards = ({ shape, out }: Pick<Side, 'shape' | 'out'>, p: Vec3): number =>
   dot(out(p), normalAt(shape, p) ?? out(p)) < 0 ? -1 : 1

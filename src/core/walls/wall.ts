@@ -89,7 +89,6 @@ function freeFans(
   borders: readonly number[],
   { thick, way, step, tolerance }: Wall,
 ): Solid[] {
-  // prettier-ignore
   const { outs, opposite, at, creased } = facetsOf(on)
   const { indices } = on.mesh
   const tag = { step, role: 'inside' }

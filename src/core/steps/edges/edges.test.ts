@@ -232,7 +232,6 @@ test('random outlines, rounded on top: right or refused, never wrong', async () 
       corner,
       fc.integer({ min: 3, max: 60 }),
       async (w, h, c, tenths) => {
-        // prettier-ignore
         const r = tenths / 10
         const radius = Math.min(c, Math.floor(Math.min(w, h) / 2 - 1))
         const steps = extruded(rounded(w, h, radius), 8)

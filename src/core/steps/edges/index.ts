@@ -1,10 +1,10 @@
 import { type Alike, bordersLike, isEdge } from '../../blend/alike'
-import { blended } from '../../blend/blend'
+import { blended, fitted } from '../../blend/blend'
 import type { Blending } from '../../blend/fits'
 import { type Chain, chainsOf } from '../../blend/chains'
 import { largest } from '../../blend/largest'
 import type { Form } from '../../blend/section'
-import { pointable, type Pointable } from '../../faces/resolve'
+import type { Pointable } from '../../faces/resolve'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -76,7 +76,7 @@ export const edgesStep = stepKind({
   ],
   build: (values, context) => {
     const { part } = values
-    const on = pointable(context.kernel.read(part.solid))
+    const on = part.pointable()
     const chains = chainsOf(on, bordersOf(values, on))
     const solid = result(values, on, chains, context)
     return { parts: [{ id: part.id, solid }], rows: [], notes: [said(chains)] }
@@ -108,17 +108,21 @@ function formAt({ how, radius, size, other, angle, first }: Values, chain: Chain
 
 function result(values: Values, on: Pointable, chains: readonly Chain[], context: StepContext) {
   const { kernel } = context
-  const built = (share: number) => {
+  const wanted = (share: number): Blending[] => {
     const { radius, size, other } = values
     const sized = { ...values, radius: radius * share, size: size * share, other: other * share }
-    const wanted = chains.map((chain): Blending => ({ chain, form: formAt(sized, chain) }))
-    return blended(values.part.solid, on, wanted, context)
+    return chains.map((chain) => ({ chain, form: formAt(sized, chain) }))
   }
+  const built = (share: number) => blended(values.part.solid, on, wanted(share), context)
   try {
     return built(1)
   } catch (error) {
     if (!(error instanceof ProblemError) || error.problem.kind !== 'large') throw error
-    const share = largest((s) => kernel.scoped(() => void built(s), () => [])) // prettier-ignore
+    // What the faces have room for is soon seen; only what is seen there alone has to be built to be known.
+    const room = largest((s) => void fitted(on, wanted(s), context.tolerance))
+    const does = (s: number) => kernel.scoped(() => void built(s), () => []) // prettier-ignore
+    const within = room && largest((s) => does(s * room))
+    const share = room && within && room * within
     const field = values.how === 'round' ? 'radius' : 'size'
     if (share === undefined) throw error
     const figure = Math.floor(values[field] * share * 100) / 100

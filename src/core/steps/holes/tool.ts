@@ -61,6 +61,20 @@ export function mouthAcross(values: HolesValues): number {
   return mouth.kind === 'none' || mouth.kind === 'side' ? 0 : mouth.across
 }
 
+/** How deep under the face a mouth reaches, mm. */
+function mouthDepth(mouth: Mouth, radius: number, below: number): number {
+  switch (mouth.kind) {
+    case 'none':
+      return 0
+    case 'side':
+      return below + mouth.high
+    case 'sunk':
+      return mouth.under + mouth.across / 2 - radius
+    default:
+      return mouth.deep
+  }
+}
+
 /** Which way upwards is on a plane. Errors: upright (the holes stand, so that none of them has a top) */
 function upOn(frame: Placement): number {
   const [x, y] = turn(invert(frame), [0, 0, 1])
@@ -92,14 +106,7 @@ function hexagon(flats: number, up: number): Profile {
 export function holeTool(values: HolesValues, end: number, { kernel, id, tolerance }: StepContext): Solid {
   const [radius, mouth] = [holeAcross(values) / 2, mouthOf(values)]
   if (mouth.kind !== 'none' && mouth.across / 2 <= radius) return raise('wide', `The hole, Ø ${(2 * radius).toFixed(2)} mm, is wider than its mouth, ${mouth.across.toFixed(2)} mm.`, 'head') // prettier-ignore
-  const floor =
-    mouth.kind === 'none'
-      ? 0
-      : mouth.kind === 'side'
-        ? values.below + mouth.high
-        : mouth.kind === 'sunk'
-          ? mouth.under + mouth.across / 2 - radius
-          : mouth.deep
+  const floor = mouthDepth(mouth, radius, values.below)
   if (floor >= -end && values.reach === 'deep') return raise('deep', `Its mouth alone is ${floor.toFixed(2)} mm deep; the hole has to be deeper.`, 'deep') // prettier-ignore
   const drawn = (profile: Profile, to: number, side: string, bottom: string) =>
     kernel.extrude(profile, to, OUT, { names: { step: id, top: 'mouth', bottom, side }, tolerance })

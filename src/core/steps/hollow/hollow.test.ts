@@ -110,3 +110,10 @@ test('over random bodies the wall is never thinner than asked, or it is refused'
     { numRuns: 12 },
   )
 })
+
+test('a part that is hollow and closed all round keeps its room when its edges are rounded after that', async () => {
+  const { volume, problems } = await solidOf(BOX, hollow({ wall: '4' }), ['edges', { part: 'box', which: 'upright', radius: '2' }, 'e']) // prettier-ignore
+  expect(problems).toEqual([])
+  // Chords of a view take about a hundredth more.
+  expect((24000 - 32 * 22 * 12 - volume) / (4 * 20 * 4 * (1 - Math.PI / 4))).toBeCloseTo(1, 1)
+})

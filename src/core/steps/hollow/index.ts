@@ -1,17 +1,15 @@
 import type { RowSpec } from '../../built/rows'
-import { pointable } from '../../faces/resolve'
-import { isMeant } from '../../faces/resolve'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { facesField, partField } from '../../fields/part'
 import type { Vec3 } from '../../geometry/vec'
 import { raise } from '../../result'
-import { measureWall, type WallSeen } from '../../walls/measure-wall'
+import { measureWall, wallFaces, type WallSeen } from '../../walls/measure-wall'
 import { hollowed } from '../../walls/hollowed'
 import { keptNames } from '../../walls/wall'
 import { type StepContext, stepKind } from '../step-kind'
-import { wallTolerance } from '../walled'
+import { wallRow } from '../walled'
 import { offerHollow, startHollow } from './offers'
 
 const fields = {
@@ -56,14 +54,13 @@ export const hollowStep = stepKind({
   build: (values, context) => {
     const { part, wall } = values
     const { kernel } = context
-    const on = pointable(kernel.read(part.solid))
+    const on = part.pointable()
     const thick = thicknesses(values)
     const solid = hollowed(kernel, part.solid, on, { way: values.way, thick, step: context.id, tolerance: context.tolerance }) // prettier-ignore
     const pieces = values.open.length > 0 ? kernel.bodies(solid).length : 1
     const apart = pieces > kernel.bodies(part.solid).length ? [`${part.name} falls into ${pieces} pieces.`] : []
     const kept = keptNames(on, (r) => (thick(r) === wall ? wall : 0))
-    const mesh = kernel.read(solid)
-    const seen = measureWall(mesh, (s) => mesh.surfaces[s]!.step === context.id && mesh.surfaces[s]!.role === 'inside', (s) => kept.some((n) => isMeant(n, mesh.surfaces[s]!))) // prettier-ignore
+    const seen = measureWall(wallFaces(kernel.read(solid), context.id, kept))
     const inside = Math.abs(part.solid.volume() - (values.way === 'in' ? solid.volume() : 0))
     return {
       parts: [{ id: part.id, solid }],
@@ -84,9 +81,7 @@ function thicknesses({ open, others, other, wall }: Values): Thick {
 
 function rowsOf({ part, wall }: Values, kept: ReturnType<typeof keptNames>, { id }: StepContext): RowSpec[] {
   const [surfaces, ...also] = kept
-  if (!surfaces) return []
-  const parts = [part.id]
-  return [{ id: `${id}:wall`, step: id, between: `Wall of ${part.name}`, wanted: wall, tolerance: wallTolerance(wall), rule: 'exact', a: { of: 'parts', parts, surfaces, also }, b: { of: 'parts', parts, surfaces: { step: id, role: 'inside' } } }] // prettier-ignore
+  return surfaces ? [wallRow(id, part, wall, { surfaces, also })] : []
 }
 
 const place = (p: Vec3): string => p.map((v) => v.toFixed(1)).join(', ')

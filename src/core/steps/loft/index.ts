@@ -2,7 +2,7 @@ import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { angleField } from '../../fields/number'
 import { maybePublicationField, publicationField } from '../../fields/publication'
-import { apply, compose, invert, type Placement, turn } from '../../geometry/placement'
+import { apply, compose, FLIPPED, invert, type Placement, turn } from '../../geometry/placement'
 import { dot, scale, sub, type Vec2, type Vec3 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { ringsBetween } from '../../lofts/between'
@@ -134,9 +134,6 @@ function nameAt(loop: Loop, p: Vec2, q: Vec2, taken: readonly string[]): string 
   while (taken.includes(name)) name = `${name}'`
   return name
 }
-
-/** A plane seen from behind, its along kept. */
-const FLIPPED: Placement = [1, 0, 0, 0, 0, -1, 0, 0, 0, 0, -1, 0]
 
 /** An outline on its plane as it is seen from where the first drawing is looked at, and how far that is turned to it. */
 function facedLike(first: Drawing, { plane }: Drawing, loop: Loop): { loop: Loop; frame: Placement; turned: number } {

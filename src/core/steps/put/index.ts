@@ -4,7 +4,7 @@ import { lengthField } from '../../fields/length'
 import { angleField } from '../../fields/number'
 import { partsField } from '../../fields/part'
 import { planeField } from '../../fields/plane'
-import { compose, invert, movedAlong, type Placement, translation, turnAbout } from '../../geometry/placement'
+import { compose, FLIPPED, invert, movedAlong, type Placement, translation, turnAbout } from '../../geometry/placement'
 import { raise } from '../../result'
 import { stepKind } from '../step-kind'
 import { offerPut, startPut } from './offers'
@@ -66,8 +66,6 @@ export const putStep = stepKind({
   },
 })
 
-/** A plane seen from behind, its along kept. */
-const FLIPPED: Placement = [1, 0, 0, 0, 0, -1, 0, 0, 0, 0, -1, 0]
 const radians = (degrees: number) => (degrees * Math.PI) / 180
 
 function placementOf({ how, right, back, up, at, by, mine, to, gap, spin, parts }: Values): Placement {

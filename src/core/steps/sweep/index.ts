@@ -78,7 +78,6 @@ function sweptTool(
   path: Path,
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   const { profile, open } = section.data
   if (section.step === way.step) return raise('same', 'The section and the path are the same drawing; choose another one.', 'path') // prettier-ignore
   if (profile.loops.length === 0) return raise('open', open.length > 0 ? 'Nothing in the section closes yet: its lines have open ends.' : 'There is nothing in the section yet.', 'section') // prettier-ignore
@@ -116,7 +115,6 @@ function endTag(
   corners: readonly (readonly [number, number])[],
   first: boolean,
 ): SurfaceTag {
-  // prettier-ignore
   const [p, q] = first ? [corners[0]!, corners[1]!] : [corners.at(-1)!, corners.at(-2)!]
   const out = normalize(sub([p[0], p[1], 0], [q[0], q[1], 0]))
   return { step, role, shape: { kind: 'plane', normal: turn(frame, out), point: apply(frame, [p[0], p[1], 0]) } }

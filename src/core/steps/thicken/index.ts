@@ -1,4 +1,3 @@
-import { pointable } from '../../faces/resolve'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -48,7 +47,7 @@ export const thickenStep = stepKind({
 
 function skinOf({ part, faces, by, way, how, parts }: Values, { kernel, id, tolerance }: StepContext): Solid {
   if (faces.length === 0) return raise('no-face', 'Pick the faces in the scene.', 'faces')
-  const on = pointable(kernel.read(part.solid))
+  const on = part.pointable()
   const picked = new Set(faces.map((f) => f.region))
   const { solid: skin } = wallOf(kernel, on, {
     way,

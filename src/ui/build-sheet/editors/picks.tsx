@@ -6,33 +6,13 @@ import type { EditorProps } from './editor'
 
 /** Faces of a part: how many there are, and those that are picked in the scene instead. */
 export function FacesEditor({ spec, saved, step, write }: EditorProps<FacesField, KeptFace[]>) {
-  const picks = usePicksOn(step.fields[spec.of])
-  const kept = picks.flatMap((p) => p.kept ?? [])
-  return (
-    <Kept
-      what="face"
-      label={spec.label}
-      count={saved.length}
-      picked={kept.length}
-      take={() => write(kept)}
-      add={() => write([...saved, ...kept])}
-    />
-  )
+  const picked = usePicksOn(step.fields[spec.of]).flatMap((p) => p.kept ?? [])
+  return <Kept what="face" label={spec.label} saved={saved} picked={picked} write={write} />
 }
 
 export function EdgesEditor({ spec, saved, step, write }: EditorProps<EdgesField, KeptEdge[]>) {
-  const picks = usePicksOn(step.fields[spec.of])
-  const kept = picks.flatMap((p) => p.edge?.kept ?? [])
-  return (
-    <Kept
-      what="edge"
-      label={spec.label}
-      count={saved.length}
-      picked={kept.length}
-      take={() => write(kept)}
-      add={() => write([...saved, ...kept])}
-    />
-  )
+  const picked = usePicksOn(step.fields[spec.of]).flatMap((p) => p.edge?.kept ?? [])
+  return <Kept what="edge" label={spec.label} saved={saved} picked={picked} write={write} />
 }
 
 function usePicksOn(part: unknown) {
@@ -40,33 +20,31 @@ function usePicksOn(part: unknown) {
   return picks.filter((p) => p.owner === part && p.reference === undefined)
 }
 
-function Kept({
+function Kept<K>({
   what,
   label,
-  count,
+  saved,
   picked,
-  take,
-  add,
+  write,
 }: {
   what: string
   label: string
-  count: number
-  picked: number
-  take: () => void
-  add: () => void
+  saved: K[]
+  picked: K[]
+  write: (next: K[]) => void
 }) {
   const many = (n: number) => `${n} ${what}${n === 1 ? '' : 's'}`
   return (
     <span title={label}>
-      <span className="figure">{count === 0 ? `no ${what} yet` : many(count)}</span>
-      {picked > 0 && (
-        <button type="button" className="figure ml-2 text-[14px]" onClick={take}>
-          take the {many(picked)} picked
+      <span className="figure">{saved.length === 0 ? `no ${what} yet` : many(saved.length)}</span>
+      {picked.length > 0 && (
+        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(picked)}>
+          take the {many(picked.length)} picked
         </button>
       )}
-      {picked > 0 && count > 0 && (
-        <button type="button" className="figure ml-2 text-[14px]" onClick={add}>
-          {picked > 1 ? 'those as well' : 'that as well'}
+      {picked.length > 0 && saved.length > 0 && (
+        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...picked])}>
+          {picked.length > 1 ? 'those as well' : 'that as well'}
         </button>
       )}
     </span>

@@ -9,8 +9,8 @@ import { flatPick } from '../picked'
 import { stepKind } from '../step-kind'
 
 /** A part cut along a plane, upright, level or at a slant; one side of it stays, or both. */
-export const cutStep = stepKind({
-  kind: 'cut',
+export const planeCutStep = stepKind({
+  kind: 'plane-cut',
   title: 'Cut at a plane',
   findBy: ['slant', 'slice', 'trim', 'split', 'mitre', 'halve', 'divide', 'plane', 'saw'],
   group: 'change',
@@ -34,7 +34,7 @@ export const cutStep = stepKind({
   offers: offerCut,
   example: [
     { kind: 'solid', fields: { width: '40', depth: '24', height: '10' } },
-    { kind: 'cut', fields: { part: 'before1', at: { base: 'ground', off: '6' } } },
+    { kind: 'plane-cut', fields: { part: 'before1', at: { base: 'ground', off: '6' } } },
   ],
   build: ({ part, at, keep }, { kernel, id }) => {
     const out = turn(at.frame, [0, 0, 1])
@@ -52,5 +52,5 @@ function offerCut(at: Situation): Offer[] {
   const flat = flatPick(at)
   if (!flat || !('part' in flat.face)) return []
   const plane = { ...flat.face, datum: 'middle', edge: 'low', angle: '-30', off: '0' }
-  return [{ key: 'cut slant', words: 'cut at a slant here', picked: true, steps: [newStep(at, 'cut', { part: flat.face.part, at: plane })] }] // prettier-ignore
+  return [{ key: 'cut slant', words: 'cut at a slant here', picked: true, steps: [newStep(at, 'plane-cut', { part: flat.face.part, at: plane })] }] // prettier-ignore
 }

@@ -2,7 +2,7 @@ import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/supp
 import { facing } from '../../../../tests/support/facing'
 
 const BOX: StepOf = ['solid', { width: '40', depth: '30', height: '20' }, 'box']
-const cut = (fields: Fields): StepOf => ['cut', { part: 'box', ...fields }, 'c']
+const cut = (fields: Fields): StepOf => ['plane-cut', { part: 'box', ...fields }, 'c']
 const level = { base: 'ground', off: '14' }
 
 test('at a level plane one side stays, or both as parts of their own that add up to the whole', async () => {
