@@ -72,6 +72,19 @@ await page.getByText('Arm on its way').hover()
 await shot('motion')
 
 await page.goto(base)
+await page.getByRole('link', { name: 'Open Rain funnel', exact: true }).click()
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByLabel('Ledger').getByText('Wall of Funnel').waitFor({ timeout: 60_000 })
+await shot('loft')
+
+await page.goto(base)
+await page.getByRole('link', { name: 'Open Drip junction', exact: true }).click()
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByLabel('Ledger').getByText('Wall of Junction').waitFor({ timeout: 60_000 })
+await page.getByRole('group', { name: 'Section' }).getByRole('button', { name: 'y' }).click()
+await shot('hollow')
+
+await page.goto(base)
 await page.getByRole('link', { name: 'Open Frame hinge', exact: true }).click()
 await page.getByRole('button', { name: 'Gather', exact: true }).click()
 await page.getByRole('button', { name: 'frame-hinge', exact: true }).click()
@@ -120,6 +133,8 @@ for (const [name, file] of [
   ['Latch arm', 'latch-arm'],
   ['Downpipe', 'downpipe'],
   ['Handle rack', 'handle-rack'],
+  ['Rain funnel', 'rain-funnel'],
+  ['Drip junction', 'drip-junction'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

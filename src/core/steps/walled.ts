@@ -21,7 +21,11 @@ export const WALLED_NOTES = {
   as: '`solid`, or a wall of one thickness that is open at both ends: `in` (the skin is its outside) or `out` (the skin is its inside)',
 }
 
-export const walledWords = [{ field: 'as' }, { field: 'wall', when: ['as', 'in', 'out'] }] as const
+export const walledWords = [
+  { field: 'as', when: ['as', 'solid'], after: ',' },
+  { field: 'as', when: ['as', 'in', 'out'] },
+  { field: 'wall', when: ['as', 'in', 'out'], after: ',' },
+] as const
 
 /** @param ends roles of the faces that stay open */
 export function walled(

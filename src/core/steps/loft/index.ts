@@ -19,7 +19,7 @@ import { WALLED_NOTES, walled, walledFields, walledWords, wallRows } from '../wa
 const fields = {
   from: publicationField('The drawing it begins at', DRAWING, () => []),
   through: maybePublicationField('A drawing on the way', DRAWING),
-  passes: choiceField('Whether it passes through one more', 'none', { none: 'straight on', one: 'through' }),
+  passes: choiceField('Whether it passes through one more', 'none', { none: 'through nothing else', one: 'through' }),
   to: publicationField('The drawing it ends at', DRAWING, () => []),
   run: choiceField('How it runs', 'straight', { straight: 'straight', smooth: 'smoothly, square to its ends' }),
   turned: angleField('How far the end is turned', '0', -360, 360),
@@ -46,7 +46,7 @@ export const loftStep = stepKind({
     ...JOINING_NOTES,
   },
   sentence: [
-    'Loft', { field: 'from', before: 'from' }, { field: 'passes' }, { field: 'through', when: ['passes', 'one'] }, { field: 'to', before: 'to', after: ',' }, { field: 'run', after: ',' },
+    'Loft', { field: 'from', before: 'from' }, { field: 'passes', rare: true }, { field: 'through', when: ['passes', 'one'] }, { field: 'to', before: 'to', after: ',' }, { field: 'run', after: ',' },
     { field: 'turned', rare: true, before: 'its end turned by', after: ',' }, ...walledWords, ...joiningWords,
   ], // prettier-ignore
   surfaces: { skin: { called: 'lofted skin' }, start: { called: 'beginning' }, end: { called: 'end' }, inside: { called: 'inside of the wall', moved: ['wall', 'the wall'], along: () => 1 }, edge: { called: 'rim' } }, // prettier-ignore

@@ -19,7 +19,7 @@ const fields = {
   wide: lengthField('How wide it is', '2', 0.05, 10_000),
   high: lengthField('How far it stands out', '1.5', 0.05, 1000),
   form: choiceField('Its sides', 'square', { square: 'square', both: 'slanting out on both sides', far: 'slanting out on the far side' }), // prettier-ignore
-  what: choiceField('What it is', 'ring', { ring: 'a ring', groove: 'a groove' }),
+  what: choiceField('What it is', 'ring', { ring: 'A ring', groove: 'A groove' }),
 }
 type Values = FieldValues<typeof fields>
 
@@ -41,7 +41,7 @@ export const ringStep = stepKind({
     what: '`ring` stands out of the face, `groove` goes into it',
   },
   sentence: [
-    { field: 'what', before: 'Round' }, { field: 'on', before: 'on' }, { field: 'part', before: 'of', after: ',' }, { field: 'at' }, { field: 'from', before: 'from', after: ',' },
+    { field: 'what' }, { field: 'on', before: 'on' }, { field: 'part', before: 'of', after: ',' }, { field: 'at' }, { field: 'from', before: 'from', after: ',' },
     { field: 'wide', after: ' wide,' }, { field: 'high', after: ' high,' }, { field: 'form', after: '.' },
   ], // prettier-ignore
   surfaces: { side: { called: 'ring', moved: ['high', 'how far it stands out'] } },
