@@ -173,7 +173,7 @@ export class Builder {
     const context: StepContext = { id: step.id, kernel: this.kernel, tolerance: QUALITY[run.quality], printer: figures }
     const built = this.kernel.scoped(
       () => refuseEmpty(kind.build(resolved.values as never, context), run),
-      (out) => out.parts.map((p) => p.solid),
+      (out) => [...out.parts, ...(out.work ? [out.work] : [])].map((p) => p.solid),
     )
     const { output, partKeys } = this.settled(step, key, built, run)
     const made = { key, from: this.fromKey(output, run), output, partKeys }

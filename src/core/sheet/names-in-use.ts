@@ -70,7 +70,7 @@ export const renameReference =
   }
 
 /** Puts one name for another in a formula. @param prefix names of what stands before a dot */
-const renaming = (from: string, to: string, prefix = false) => {
+export const renaming = (from: string, to: string, prefix = false) => {
   const pattern = new RegExp(`(?<![\\w.])${from.replace('.', '\\.')}${prefix ? '(?=\\.)' : '(?![\\w.(])'}`, 'g')
   return (formula: string): string => formula.replace(pattern, to)
 }
@@ -115,7 +115,8 @@ export function usesOf(project: Project, name: string): Uses {
   return { numbers, steps, elsewhere: none && isIn(() => mapFormulas({ ...project, numbers: [], variants: [] }, look)) }
 }
 
-function inStep(step: ProjectStep, change: (formula: string) => string): ProjectStep {
+/** A step with each of its formulas changed. */
+export function inStep(step: ProjectStep, change: (formula: string) => string): ProjectStep {
   const kind = stepKindNamed(step.kind)
   if (!kind || !fieldsSchema(kind).safeParse(step.fields).success) return step
   const fields = { ...step.fields }

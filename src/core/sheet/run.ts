@@ -9,7 +9,7 @@ import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
 import type { ResolvedOutline } from '../references/resolve-outline'
 import { stepKindNamed } from '../steps/registry'
-import type { StepKind } from '../steps/step-kind'
+import { type StepKind, WORK } from '../steps/step-kind'
 import type { Made } from './step-cache'
 
 /** A part at some point of the sheet. */
@@ -58,25 +58,26 @@ export function accept(
       pointable: pointable(part.id, key),
     })
   }
+  for (const id of output.released ?? []) run.rows = run.rows.filter((row) => !isToOthers(row, id))
   // What a step makes anew has no name before this.
   const called = run.parts.get(step.id)?.name
   run.rows.push(...output.rows.map((row) => (called === undefined ? row : { ...row, between: row.between.replace(OWN_PART, called) }))) // prettier-ignore
   report.notes.push(...output.notes)
   const as = output.facts ? tellFacts(run, step, output.facts) : kind.kind
   if (output.facts) report.factsAs = as
-  for (const { token, data, reference } of output.published ?? []) {
-    const about = reference === undefined ? {} : { reference }
-    run.published.push({
-      token: token.name,
-      step: step.id,
-      data,
-      key: keyOf(data),
-      facts: output.facts ?? {},
-      as: kind.kind,
-      ...about,
-    })
-    run.left.push({ step: step.id, token: token.name, ...about })
+  const left = (token: string, data: unknown, key: string, about: { reference?: string } = {}) => {
+    run.published.push({ token, step: step.id, data, key, facts: output.facts ?? {}, as: kind.kind, ...about })
+    run.left.push({ step: step.id, token, ...about })
   }
+  if (output.work) left(WORK.name, output.work, made.key)
+  for (const { token, data, reference } of output.published ?? [])
+    left(token.name, data, keyOf(data), reference === undefined ? {} : { reference })
+}
+
+/** True if a row is between a part and something else. */
+function isToOthers({ a, b }: RowSpec, part: string): boolean {
+  const isOf = (s: RowSpec['a']) => (s.of === 'parts' ? s.parts.every((p) => p === part) : s.of === 'whole' && s.part === part) // prettier-ignore
+  return isOf(a) !== isOf(b)
 }
 
 const keys = new WeakMap<object, string>()
@@ -100,16 +101,18 @@ function freeName(name: string, id: string, { parts, project }: Run): string {
 }
 
 /** The names that the steps of a sheet tell, when all of them can be built. */
-export function namesToCome(steps: readonly ProjectStep[]): Set<string> {
-  const told = new Map<string, number>()
-  return new Set(
-    steps.flatMap((step) => {
-      const facts = step.off ? undefined : stepKindNamed(step.kind)?.facts
-      if (!facts) return []
-      const as = factsName(step, told)
-      return Object.keys(facts).map((fact) => `${as}.${fact}`)
-    }),
+export const namesToCome = (steps: readonly ProjectStep[]): Set<string> =>
+  new Set(
+    [...factsNames(steps)].flatMap(([{ kind }, as]) =>
+      Object.keys(stepKindNamed(kind)!.facts!).map((f) => `${as}.${f}`),
+    ),
   )
+
+/** What the facts of each step that has some are told as, when all of them can be built. */
+export function factsNames(steps: readonly ProjectStep[]): Map<ProjectStep, string> {
+  const told = new Map<string, number>()
+  const telling = steps.filter((s) => !s.off && stepKindNamed(s.kind)?.facts)
+  return new Map(telling.map((s) => [s, factsName(s, told)]))
 }
 
 /** What the facts of a step are told as: its own name for them, or else its kind, with a number from the second on. */

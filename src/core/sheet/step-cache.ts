@@ -52,5 +52,6 @@ export class StepCache {
 }
 
 function giveBack(versions: readonly Made[]): void {
-  for (const m of versions) for (const part of m.output.parts) part.solid.dispose()
+  for (const { output } of versions)
+    for (const { solid } of [...output.parts, ...(output.work ? [output.work] : [])]) solid.dispose()
 }

@@ -1,5 +1,6 @@
 import type { Project, ProjectStep } from '../document/schema'
 import { stepKindNamed } from '../steps/registry'
+import { makes, namedBy } from './parts-steps'
 
 /**
  * The steps that make a part or change it, and those that these stand on: drawings, cases.
@@ -12,24 +13,13 @@ export function stepsOfPart({ steps }: Pick<Project, 'steps'>, part: string): Re
     if (!own.has(step.id)) continue
     const before = steps.slice(0, i)
     for (const other of before) if (names(step.fields, other.id) && leavesSomething(other)) own.add(other.id)
-    for (const id of nearest(step, before)) own.add(id)
+    for (const [, id] of namedBy(step, before)) own.add(id)
   }
   return own
 }
 
-const makes = ({ id }: ProjectStep, part: string): boolean => part === id || part.startsWith(`${id}.`)
-
 /** A step that leaves something for others, rather than a part of its own. */
 const leavesSomething = ({ kind }: ProjectStep): boolean => (stepKindNamed(kind)?.publishes ?? []).length > 0
-
-/** Steps that a field means which says nothing: the nearest that leaves what it asks for. */
-function nearest({ kind, fields }: ProjectStep, before: readonly ProjectStep[]): string[] {
-  return Object.entries(stepKindNamed(kind)?.fields ?? {}).flatMap(([name, spec]) => {
-    if (spec.type !== 'publication' || (fields[name] ?? '') !== '') return []
-    const last = before.findLast((s) => stepKindNamed(s.kind)?.publishes?.some((t) => t.name === spec.token.name))
-    return last ? [last.id] : []
-  })
-}
 
 /** True if something in what is saved is that very id. */
 function names(saved: unknown, id: string): boolean {

@@ -65,7 +65,7 @@ export function joinedOutput(
     if (how === 'take' && is > was) notes.push(`${part.name} falls into ${is} pieces.`)
     return { id: part.id, solid }
   })
-  return { parts: changed, rows: [], notes }
+  return { parts: changed, work: { how, solid: tool }, rows: [], notes }
 }
 
 const bodiesNote = (kernel: Kernel, solid: Solid): string[] => {

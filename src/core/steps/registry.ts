@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
+import { againStep } from './again'
 import { caseStep } from './case'
 import { combineStep } from './combine'
 import { copiesStep } from './copies'
@@ -46,6 +47,7 @@ const ALL = [
   ringStep,
   thickenStep,
   copiesStep,
+  againStep,
   fitStep,
   motionStep,
   putStep,

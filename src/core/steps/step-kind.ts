@@ -1,6 +1,6 @@
 import type { Check } from '../checks/finding'
 import type { Printer } from '../document/schema'
-import type { Token } from '../fields/field-kind'
+import { token, type Token } from '../fields/field-kind'
 import type { FieldSpecs, FieldValues } from '../fields/kinds'
 import type { RowSpec } from '../built/rows'
 import type { Placement } from '../geometry/placement'
@@ -45,6 +45,14 @@ export interface Leaving<T = unknown> {
 export const leaving = <T>(what: Token<T>, data: T, reference?: string): Leaving =>
   ({ token: what, data, ...(reference === undefined ? {} : { reference }) }) as Leaving
 
+/** Material that a step adds to parts, takes from them, or keeps in common with them. */
+export interface Work {
+  how: 'add' | 'take' | 'common'
+  /** In the project's frame. */
+  solid: Solid
+}
+export const WORK = token<Work>('work', 'step that adds to a part or takes from it')
+
 /** What a step leaves behind. */
 export interface StepOutput {
   /** Parts made, or changed: those that one of its fields lets it change. */
@@ -52,6 +60,10 @@ export interface StepOutput {
   /** Parts used up, by id. */
   gone?: readonly string[]
   published?: readonly Leaving[]
+  /** Parts that it puts where what was watched between them and others before is not meant any more, by id. */
+  released?: readonly string[]
+  /** What it added to parts or took from them: a later step can do it once more somewhere else. */
+  work?: Work
   /** Named lengths for formulas of later steps (`case.floor`), mm. */
   facts?: Readonly<Record<string, number>>
   rows: RowSpec[]
@@ -99,6 +111,11 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   sentence: readonly Word[]
   /** A figure that can be slid between two others, of a step with these fields: its field, and those of the ends. */
   slides?: (fields: Readonly<Record<string, unknown>>) => readonly [field: string, from: string, to: string] | undefined
+  /**
+   * Of a step that makes copies of its field `part`, as parts `ID.2`, `ID.3` …: the fields of one that puts the part
+   * itself where its nth copy would be. Undefined where they are no parts of their own.
+   */
+  alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
   publishes?: readonly Token<unknown>[]
   /** What its facts mean, by name. */
   facts?: Readonly<Record<string, string>>

@@ -60,7 +60,7 @@ export function Sentence({
                   report={report}
                   write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
                 />
-                {word.after && /^[^ ]/.test(word.after) ? word.after[0] : ''}
+                {word.after && /^[^ ]/.test(word.after) ? `\u2060${word.after[0]}` : ''}
               </span>
               {word.after && (/^[^ ]/.test(word.after) ? word.after.slice(1) : word.after)}
             </span>

@@ -5,6 +5,7 @@ import { duplicateStep, moveStep, nameStep, removeStep, setField } from '@/core/
 import type { ProjectStep } from '@/core/document/schema'
 import { setOffIn, switchStep, variantInHand } from '@/core/document/variants'
 import type { Variant } from '@/core/document/variants-schema'
+import { letGo } from '@/core/sheet/let-go'
 import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
 import type { StepView } from '@/worker/views'
 import { newId } from '../new-id'
@@ -29,6 +30,7 @@ export const StepLine = memo(function StepLine({
   const set = useProject((s) => s.set)
   const edit = useProject((s) => s.edit)
   const picked = useProject((s) => s.picks.some((p) => p.name?.step === step.id))
+  const [refused, setRefused] = useState('')
   const kind = stepKindNamed(step.kind)
   const saved = kind ? fieldsSchema(kind).safeParse(step.fields).data : undefined
   return (
@@ -50,9 +52,15 @@ export const StepLine = memo(function StepLine({
         {kind && saved && <StepSlide step={step} saved={saved} report={report} />}
         {kind && saved && <Shapes step={step} report={report} />}
         <Problems report={report} take={(field, value) => edit(setField(step.id, field, value))} />
+        {refused && (
+          <p role="alert" className="text-[14px] leading-snug text-rust">
+            <span aria-hidden>▲ </span>
+            {refused}
+          </p>
+        )}
         <StepNotes step={step.id} />
       </div>
-      <StepMenu step={step} />
+      <StepMenu step={step} refuse={setRefused} />
     </li>
   )
 })
@@ -75,9 +83,13 @@ function StepName({ step }: { step: ProjectStep }) {
   return step.name ? <p className="text-[13.5px] font-semibold text-soft">{step.name}</p> : null
 }
 
-function StepMenu({ step }: { step: ProjectStep }) {
+/** @param refuse says why something cannot be done */
+function StepMenu({ step, refuse }: { step: ProjectStep; refuse: (why: string) => void }) {
   const edit = useProject((s) => s.edit)
   const variant = useProject((s) => variantInHand(s.history.present))
+  const build = useProject((s) => s.build)
+  const building = useProject((s) => s.building)
+  const project = useProject((s) => s.history.present)
   const [naming, setNaming] = useState(false)
   if (naming)
     return (
@@ -99,11 +111,20 @@ function StepMenu({ step }: { step: ProjectStep }) {
     `Switch ${step.off ? 'on' : 'off'} in ${name} only`,
     () => edit(setOffIn(id, step.id, !step.off)),
   ]
+  const free = () => {
+    if (building) return refuse('The parts are still being built; try again in a moment.')
+    const found = letGo(project, step.id, build?.parts ?? [], newId)
+    if (found.ok) edit(() => found.value)
+    refuse(found.ok ? '' : found.problem.message)
+  }
   const acts: [string, () => void][] = [
     [step.off ? 'Switch on' : 'Switch off', () => edit(switchStep(step.id, !step.off))],
     ...(variant && variant.off[step.id] === undefined ? [onlyHere(variant)] : []),
     ['Name it', () => setNaming(true)],
     ['Do it twice', () => edit(duplicateStep(step.id, newId()))],
+    ...(stepKindNamed(step.kind)?.alone?.(step.fields, 2)
+      ? [['Let its copies go', free] satisfies [string, () => void]]
+      : []),
     ['Move up', () => edit(moveStep(step.id, -1))],
     ['Move down', () => edit(moveStep(step.id, 1))],
     ['Take it out', () => edit(removeStep(step.id))],

@@ -1,52 +1,22 @@
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
-import { lengthField } from '../../fields/length'
-import { angleField, countField } from '../../fields/number'
+import { countField } from '../../fields/number'
 import { partField } from '../../fields/part'
-import { maybePublicationField } from '../../fields/publication'
-import { planeField } from '../../fields/plane'
-import {
-  apply,
-  compose,
-  fromFrame,
-  invert,
-  type Placement,
-  translation,
-  turn,
-  turnAbout,
-} from '../../geometry/placement'
-import { cross, scale, sub, type Vec3 } from '../../geometry/vec'
 import { raise } from '../../result'
-import { DRAWING } from '../drawn'
 import { joinedOutput } from '../joining'
-import { longOf, pathOf, placeOn } from '../path'
+import { MOST_COPIES, PLACED_NOTES, placedFields, placedWords, placements, spread } from '../placed'
 import { type PartOutput, type StepContext, type StepOutput, stepKind } from '../step-kind'
 import { offerCopies, startCopies } from './offers'
 
-const MOST = 10_000
-/** So many copies are made by one step. */
-const MOST_COPIES = 200
-
-const WAYS = { right: [1, 0, 0], back: [0, 1, 0], up: [0, 0, 1] } as const satisfies Record<string, Vec3>
-
 const fields = {
   part: partField('The part', 'change'),
-  how: choiceField('How it is copied', 'mirror', {
-    mirror: 'mirrored at',
-    line: 'in a row',
-    ring: 'in a ring',
-    places: 'at the middles of',
-    path: 'along the line of',
+  ...placedFields,
+  after: choiceField('What becomes of them', 'own', {
+    own: 'each a part of its own',
+    joined: 'joined to it',
+    alone: 'the part itself moved there, as number',
   }),
-  at: planeField('The plane'),
-  count: countField('How many there are then', '2', 2, MOST_COPIES),
-  spaced: choiceField('How they are spaced', 'each', { each: 'every', over: 'over' }),
-  by: lengthField('The distance', '20', -MOST, MOST),
-  way: choiceField('The direction', 'right', { right: 'to the right', back: 'to the back', up: 'upwards' }),
-  drawing: maybePublicationField('The drawing', DRAWING),
-  over: angleField('The angle that they share', '360', -360, 360),
-  stands: choiceField('How they stand', 'turning', { turning: 'turning with it', as: 'all as it is' }),
-  after: choiceField('What becomes of them', 'own', { own: 'each a part of its own', joined: 'joined to it' }),
+  nth: countField('Which of them it is moved to', '2', 2, MOST_COPIES),
 }
 type Values = FieldValues<typeof fields>
 
@@ -60,89 +30,25 @@ export const copiesStep = stepKind({
   fields,
   fieldNotes: {
     part: 'id of the part; it is changed only where the copies are joined to it',
-    how: '`mirror` at a plane, in a `line`, in a `ring` about the axis that stands on a plane at its datum, at the `places` that a drawing has middles of circles at: the first of them is where the part itself is; or along the `path` that a drawing has as its one run of lines or guides, which begins where the part is',
-    drawing: 'with `places` and `path`: id of a drawing step before; empty: the nearest',
-    stands: 'with `path`: `turning` with the path, or `as` the part stands',
-    at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis',
-    count: 'with `line`, `ring` and `path`: how many there are then, the part itself among them',
-    spaced:
-      'with `line` and `path`: whether `by` is from one to the next (`each`) or from the first to the last (`over`)',
-    by: 'with `line`: the distance, less than 0 the other way; with `path`: along it',
-    way: 'with `line`: `right`, `back` or `up`',
-    over: 'with `ring`: 360 goes all round; less is shared from the first to the last',
-    after: '`own`: parts `ID.2`, `ID.3` …, ID being the step’s; `joined`: one part with it',
+    ...PLACED_NOTES,
+    after:
+      '`own`: parts `ID.2`, `ID.3` …, ID being the step’s; `joined`: one part with it; `alone`: no copies, the part itself is put where one of them would be, and gaps to other parts that steps before watch are not watched there',
+    nth: 'with `alone`: at which of the places it is then; 2 is the first copy’s',
   },
   sentence: [
-    'Copy', { field: 'part', after: ',' }, { field: 'how' }, { field: 'at', when: ['how', 'mirror'], after: ',' },
-    { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'spaced', when: ['how', 'line'] }, { field: 'by', when: ['how', 'line'] }, { field: 'way', when: ['how', 'line'], after: ',' },
-    { field: 'count', when: ['how', 'ring'], before: 'of' }, { field: 'at', when: ['how', 'ring'], before: 'about the middle of', after: ',' },
-    { field: 'drawing', when: ['how', 'places', 'path'], after: ',' }, { field: 'count', when: ['how', 'path'], before: 'of' }, { field: 'spaced', when: ['how', 'path'] }, { field: 'by', when: ['how', 'path'], after: ',' }, { field: 'stands', when: ['how', 'path'], after: ',' },
-    { field: 'over', rare: true, when: ['how', 'ring'], before: 'over', after: ',' }, { field: 'after', after: '.' },
+    'Copy', { field: 'part', after: ',' }, ...placedWords, { field: 'after', when: ['after', 'own', 'joined'], after: '.' },
+    { field: 'after', when: ['after', 'alone'] }, { field: 'nth', when: ['after', 'alone'], after: '.' },
   ], // prettier-ignore
+  alone: (fields, nth) =>
+    (fields.after ?? 'own') === 'own' ? { ...fields, after: 'alone', nth: `${nth}` } : undefined,
   start: startCopies,
   offers: offerCopies,
   example: [
     { kind: 'solid', fields: { at: { along: '20', up: '0', from: '' } } },
     { kind: 'copies', fields: { part: 'before1', how: 'ring', count: '5' } },
   ],
-  build: (values, context) => (values.after === 'own' ? ownParts(values, context) : joined(values, context)),
+  build: (values, context) => ({ own: ownParts, joined, alone })[values.after](values, context),
 })
-
-/** Where each copy is, from where the part is: the first of them is the part itself and not among them. Errors: none-moved */
-function placements(values: Values): Placement[] {
-  const { how, at, count, way, over, drawing } = values
-  const about = (own: Placement) => compose(at.frame, compose(own, invert(at.frame)))
-  const nth = Array.from({ length: count - 1 }, (_, k) => k + 1)
-  switch (how) {
-    case 'mirror':
-      return [about([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0])]
-    case 'line': {
-      const by = pitchOf(values)
-      if (Math.abs(by) < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')
-      return nth.map((k) => translation(scale(WAYS[way], k * by)))
-    }
-    case 'places':
-      return atMiddles(drawing)
-    case 'path':
-      return alongPath(values)
-    case 'ring': {
-      if (Math.abs(over) < 1e-9) return raise('none-moved', 'Over an angle of 0 all copies lie in the part itself.', 'over') // prettier-ignore
-      const step = Math.abs(Math.abs(over) - 360) < 1e-9 ? over / count : over / (count - 1)
-      return nth.map((k) => about(turnAbout([0, 0, 1], (k * step * Math.PI) / 180)))
-    }
-  }
-}
-
-/** From the beginning of a path to places on it. Errors: no-step, no-path, several, long (it is not long enough), none-moved */
-function alongPath(values: Values): Placement[] {
-  const { drawing, count, stands } = values
-  if (!drawing) return raise('no-step', 'This needs a drawing before it in the sheet, with the line that the copies stand along.', 'drawing') // prettier-ignore
-  const path = pathOf(drawing.data, 'drawing')
-  const by = Math.abs(pitchOf(values))
-  if (by < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')
-  const [long, wanted] = [longOf(path), by * (count - 1)]
-  if (wanted > long + 1e-6) return raise('long', `The line is ${long.toFixed(2)} mm long, and the last one would stand at ${wanted.toFixed(2)} mm; ${Math.floor(long / by + 1e-9) + 1} of them have room, or one every ${(long / (count - 1)).toFixed(2)} mm.`, 'by') // prettier-ignore
-  const up = turn(path.frame, [0, 0, 1])
-  const frameAt = (far: number): Placement => {
-    const { at, way } = placeOn(path, far)
-    return fromFrame(way, cross(up, way), up, at)
-  }
-  const from = frameAt(0)
-  return Array.from({ length: count - 1 }, (_, k) => {
-    const to = frameAt(Math.min(long, (k + 1) * by))
-    return stands === 'turning' ? compose(to, invert(from)) : translation(sub(apply(to, [0, 0, 0]), apply(from, [0, 0, 0]))) // prettier-ignore
-  })
-}
-
-/** From the first middle of a drawing to each other one. Errors: no-step, few */
-function atMiddles(drawing: Values['drawing']): Placement[] {
-  if (!drawing) return raise('no-step', 'This needs a drawing before it in the sheet, with circles where the copies are to be.', 'drawing') // prettier-ignore
-  const { plane, middles } = drawing.data
-  const [first, ...others] = middles
-  if (!first || others.length === 0) return raise('few', 'The drawing needs two circles or more: where the part is, and where its copies are to be. Guides do.', 'drawing') // prettier-ignore
-  if (middles.length > MOST_COPIES) return raise('many', `That makes ${middles.length} of it; up to ${MOST_COPIES} would do.`, 'drawing') // prettier-ignore
-  return others.map(([x, y]) => translation(turn(plane.frame, [x - first[0], y - first[1], 0])))
-}
 
 const called = ({ how, part }: Values, k: number): string => (how === 'mirror' ? `${part.name}, mirrored` : `${part.name} ${k + 2}`) // prettier-ignore
 
@@ -162,14 +68,12 @@ function joined(values: Values, context: StepContext): StepOutput {
   return { ...output, notes: [...spread(values), ...output.notes] }
 }
 
-/** From one of a row to the next, mm. */
-const pitchOf = ({ spaced, by, count }: Values): number => (spaced === 'over' ? by / (count - 1) : by)
-
-/** Of pitch and whole length of a row the one that was not typed. */
-function spread(values: Values): string[] {
-  const { how, count, by, spaced } = values
-  if ((how !== 'line' && how !== 'path') || count < 3) return []
-  return spaced === 'over'
-    ? [`${Math.abs(pitchOf(values)).toFixed(2)} mm from one to the next.`]
-    : [`${Math.abs((count - 1) * by).toFixed(2)} mm from the first to the last.`]
+/** The part where one of its copies would be; gaps that it had where it was are its copies' as little. Errors: nth */
+function alone(values: Values, { kernel, id }: StepContext): StepOutput {
+  const { part, nth } = values
+  const all = placements(values)
+  const put =
+    all[nth - 2] ?? raise('nth', `There is no number ${nth}: with the part itself there are ${all.length + 1}.`, 'nth')
+  const solid = kernel.copy(part.solid, put, `${id} ${nth}`)
+  return { parts: [{ id: part.id, solid }], released: [part.id], rows: [], notes: [] }
 }

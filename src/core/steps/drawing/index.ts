@@ -123,7 +123,7 @@ function sliversNote(slivers: readonly Profile[]): string[] {
 function notesOf(shapes: number, profile: Parameters<typeof areaOf>[0], open: number, pieces: number): string[] {
   if (shapes === 0) return []
   const loose = open === 0 ? [] : [`${open === 1 ? 'One line does' : `${open} lines do`} not close, so nothing is made of ${open === 1 ? 'it' : 'them'}: let the ends meet, make ${open === 1 ? 'it a guide' : 'them guides'}, or sweep something along ${open === 1 ? 'it' : 'one'}.`] // prettier-ignore
-  if (pieces === 0) return [...loose, 'Nothing closed is drawn yet.']
+  if (pieces === 0) return open > 0 ? loose : ['Nothing closed is drawn yet.']
   const regions = pieces === 1 ? 'One region' : `${pieces} regions`
   return [`${regions}, ${areaOf(profile).toFixed(1)} mm², ${perimeterOf(profile).toFixed(1)} mm of edge.`, ...loose]
 }

@@ -36,7 +36,7 @@ function ofRegion(at: Situation): Offer[] {
 const ofDrawings = (at: Situation): Offer[] =>
   drawings(at).flatMap(({ step }): Offer[] => {
     const drawing = at.document.steps.find((s) => s.id === step)
-    const used = at.document.steps.some((s) => s.id !== step && s.fields.drawing === step)
+    const used = at.document.steps.some((s) => s.id !== step && Object.values(s.fields).includes(step))
     const shapes = drawing?.fields.shapes
     if (used || !Array.isArray(shapes) || shapes.length === 0) return []
     const words = `Extrude ${drawing?.name ?? 'the drawing'}`

@@ -8,6 +8,7 @@ import type { OutlineField } from '@/core/fields/outline'
 import type { PublicationField } from '@/core/fields/publication'
 import type { RimField } from '@/core/fields/rim'
 import type { SavedTaken, TakenEdgesField } from '@/core/fields/taken-edges'
+import type { ProjectStep } from '@/core/document/schema'
 import { stepKindNamed } from '@/core/steps/registry'
 import { Choose } from '../../primitives/choose'
 import { Ticked } from '../../primitives/ticked'
@@ -24,10 +25,18 @@ export function PublicationEditor({ spec, saved, write, step }: EditorProps<Publ
     0,
     steps.findIndex((s) => s.id === step.id),
   )
-  const there = before.filter((s) => stepKindNamed(s.kind)?.publishes?.some((t) => t.name === spec.token.name))
-  const { called } = spec.token
+  const left = useProject((s) => s.build?.left)
+  const { called, name } = spec.token
+  const ofKind = (s: ProjectStep) => stepKindNamed(s.kind)?.publishes?.some((t) => t.name === name)
+  const there = before.filter((s) => ofKind(s) || left?.some((l) => l.token === name && l.step === s.id))
+  const kinds = new Set(there.map((s) => s.kind))
+  // What steps of several kinds leave is told apart by their numbers in the sheet.
+  const numbered = (s: ProjectStep, i: number) => (there.every(ofKind) && kinds.size < 2 ? `${called} ${i + 1}` : `step ${before.indexOf(s) + 1}`) // prettier-ignore
   const options = Object.fromEntries(
-    there.map((s, i) => [s.id, s.name ?? (there.length === 1 ? `the ${called}` : `${called} ${i + 1}`)]),
+    there.map((s, i) => [
+      s.id,
+      s.name ?? (there.every(ofKind) && there.length === 1 ? `the ${called}` : numbered(s, i)),
+    ]),
   )
   return <Choose label={spec.label} value={saved || (there.at(-1)?.id ?? '')} options={options} onChange={write} />
 }
