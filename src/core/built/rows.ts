@@ -1,7 +1,9 @@
 import type { MeasureEnd } from '../document/measure-schema'
 import type { Travel } from '../geometry/travel'
+import type { Placement } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { SurfaceName } from '../kernel/surface'
+import type { Profile } from '../profile/segment'
 import type { Problem } from '../result'
 
 /** Which triangles a row of the ledger is measured between. */
@@ -17,6 +19,8 @@ export type Selector =
       facing?: Vec3
     }
   | { of: 'items'; reference: string; items: readonly string[] }
+  /** What would stand up from a drawing, from one height over its plane to another, mm; its curves are taken as chords. */
+  | { of: 'drawn'; profile: Profile; frame: Placement; span: readonly [number, number] }
   /** All of a part. */
   | { of: 'whole'; part: string }
   /** Every part and every fitted item, but for some parts. */

@@ -114,6 +114,8 @@ function keyOf(selector: Selector, { parts, references }: Pick<Build, 'parts' | 
         return items.filter((i) => selector.items.includes(i.id))
       case 'parts':
         return parts.filter((p) => selector.parts.includes(p.id))
+      case 'drawn':
+        return []
       case 'whole':
         return parts.filter((p) => p.id === selector.part)
       case 'rest':

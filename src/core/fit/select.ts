@@ -1,9 +1,11 @@
 import { isMeant } from '../faces/resolve'
 import { type Triangles, unpacked } from '../mesh/unpack'
 import type { BuiltPart } from '../built/built'
-import type { Vec3 } from '../geometry/vec'
+import { apply } from '../geometry/placement'
+import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Reference } from '../references/resolve'
 import type { Selector } from '../built/rows'
+import { toPolygons } from '../profile/polygon'
 
 /** The four sides a wall may face. */
 const SIDES: readonly Vec3[] = [
@@ -26,6 +28,8 @@ export function selectTriangles(
       return itemTriangles(selector, references)
     case 'parts':
       return partTriangles(selector, parts)
+    case 'drawn':
+      return drawnTriangles(selector)
     case 'whole':
       return joined(parts.filter((p) => p.id === selector.part).map(wholePart))
     case 'rest':
@@ -61,6 +65,16 @@ function partTriangles(selector: Extract<Selector, { of: 'parts' }>, parts: read
       return facing ? unpackedFacing(flat, facing) : flat
     })
   return joined(chosen)
+}
+
+/** Chords of what is drawn lie no farther from it, mm: far less than a gap may be off. */
+const CHORD = 1e-3
+
+function drawnTriangles({ profile, frame, span: [low, high] }: Extract<Selector, { of: 'drawn' }>): Triangles {
+  const at = ([x, y]: Vec2, z: number) => apply(frame, [x, y, z])
+  const side = (a: Vec2, b: Vec2) => [at(a, low), at(b, low), at(b, high), at(a, low), at(b, high), at(a, high)].flat()
+  const walls = toPolygons(profile, CHORD).flatMap(({ points }) => points.flatMap((p, i) => side(p, points[(i + 1) % points.length]!))) // prettier-ignore
+  return Float32Array.from(walls)
 }
 
 function triangleNumbers(surfaceOf: ArrayLike<number>, wanted: (surface: number) => boolean): number[] {

@@ -1,11 +1,13 @@
 import type { Vec2 } from '../geometry/vec'
 import { fail, ok, type Result } from '../result'
+import { meetings } from './intersect'
 import { distanceToEdges, turnBetween } from './measure'
 import {
   arc,
   between,
   directionAt,
   gap2,
+  lengthOf,
   line,
   type Loop,
   pointAt,
@@ -21,6 +23,8 @@ export type Corners = 'round' | 'sharp'
 
 /** Corners flatter than this count as smooth, radians. */
 const SMOOTH = 1e-3
+/** Flatter than this, a corner that closes is trimmed where its sides meet, radians. */
+const FLAT = 0.25
 /** Sharper turns than this are closed by an arc even where sharp corners are asked for, radians. */
 const SHARPEST = (150 * Math.PI) / 180
 
@@ -65,7 +69,9 @@ function movedLoop(loop: Loop, distance: number, corners: Corners, tips: Tip[]):
   const moved = loop.map((s) => besides(s, distance))
   for (let i = 0; i < loop.length; i++) {
     const j = (i + 1) % loop.length
-    if (isSmooth(turnBetween(loop[i]!, loop[j]!), distance)) joinSmooth(moved, i, j)
+    const turn = turnBetween(loop[i]!, loop[j]!)
+    if (isSmooth(turn, distance)) joinSmooth(moved, i, j)
+    else if (turn * distance < 0 && Math.abs(turn) < FLAT) joinTrimmed(moved, i, j)
   }
   return loop.flatMap((s, i) => {
     const next = loop[(i + 1) % loop.length]!
@@ -78,11 +84,11 @@ function movedLoop(loop: Loop, distance: number, corners: Corners, tips: Tip[]):
 
 /**
  * Corners that count as smooth. A corner that closes leaves ends that run past each other; where they come less than
- * a millionth of a millimetre too near to the old edge, nothing could tell them from true edges later on.
+ * a ten-millionth of a millimetre too near to the old edge, nothing could tell them from true edges later on.
  */
 function isSmooth(turn: number, distance: number): boolean {
   const closes = turn * distance < 0
-  return Math.abs(turn) < SMOOTH || (closes && (Math.abs(distance) * turn * turn) / 8 < 1e-6)
+  return Math.abs(turn) < SMOOTH || (closes && (Math.abs(distance) * turn * turn) / 8 < 1e-7)
 }
 
 /** Smooth neighbours stay joined to the last bit. */
@@ -92,6 +98,21 @@ function joinSmooth(moved: (Segment | undefined)[], i: number, j: number): void 
   const p: Vec2 = [(s.b[0] + t.a[0]) / 2, (s.b[1] + t.a[1]) / 2]
   moved[i] = between(s, s.a, p)
   moved[j] = between(t, p, t.b)
+}
+
+/**
+ * Neighbours that run past each other at a flat corner end where they meet. What would stand over comes so little too
+ * near to the old edge that one end of it could pass for an edge and the other not.
+ */
+function joinTrimmed(moved: (Segment | undefined)[], i: number, j: number): void {
+  const [s, t] = [moved[i], moved[j]]
+  if (!s || !t || i === j) return
+  const over = (p: Vec2) => gap2(p, s.b) + gap2(p, t.a)
+  const [nearest] = meetings(s, t).sort((p, q) => over(p) - over(q))
+  // Farther off it is another place where they meet.
+  if (!nearest || over(nearest) > (lengthOf(s) + lengthOf(t)) / 4) return
+  moved[i] = between(s, s.a, nearest)
+  moved[j] = between(t, nearest, t.b)
 }
 
 /** A point of a segment moved to its right. */

@@ -128,6 +128,25 @@ test('over random pins and gaps the measured gap is the wanted one within a hund
   }
 }, 120_000)
 
+test('room for what is drawn, and a plug for it, follow the drawing and have a row', async () => {
+  const shapes = [shape('rectangle', { width: '20', height: '12' }, 'r')]
+  const drawn = (fields: Fields) => sheetOf(['drawing', { shapes }, 'd'], PLATE, ['fit', { by: 'drawing', gap: '0.4', ...fields }, 'fit']) // prettier-ignore
+  const room = await measured(drawn({ parts: ['plate'] }))
+  expect(room.problems).toEqual([])
+  expect(room.row).toMatchObject({ between: 'What is drawn in Part', verdict: 'holds', measured: expect.closeTo(0.4, 2) }) // prettier-ignore
+  // The corners of the hole are round, with the gap for a radius.
+  const hole = (w: number, h: number) => (w + 0.8) * (h + 0.8) - (4 - Math.PI) * 0.4 ** 2
+  expect(60 * 60 * 5 - room.volumes['plate']!).toBeCloseTo(hole(20, 12) * 5, 1)
+  const wider = await measured(setField('r', 'width', '26')(drawn({ parts: ['plate'] })))
+  expect(60 * 60 * 5 - wider.volumes['plate']!).toBeCloseTo(hole(26, 12) * 5, 1)
+  const plug = await measured(drawn({ way: 'inside', long: '3' }))
+  expect(plug.row).toMatchObject({ between: 'Plug in what is drawn', measured: expect.closeTo(0.4, 4) })
+  expect(plug.volumes['fit']).toBeCloseTo(19.2 * 11.2 * 3, 4)
+  const told = async (project: ReturnType<typeof drawn>) => (await measured(project)).problems[0]
+  expect(await told(sheetOf(PLATE, ['fit', { by: 'drawing', parts: ['plate'] }, 'fit']))).toMatchObject({ kind: 'no-step', field: 'drawing' }) // prettier-ignore
+  expect(await told(setField('d', 'shapes', [])(drawn({ parts: ['plate'] })))).toMatchObject({ kind: 'no-region', field: 'drawing' }) // prettier-ignore
+})
+
 test('what cannot be fitted is said: itself, nothing chosen, a run that is not flat or goes past the part', async () => {
   const told = async (fields: Fields) => (await measured(await around(DISC, fields))).problems[0]
   expect(await told({ parts: ['pin'] })).toMatchObject({ field: 'parts', message: expect.stringContaining('the thing itself') }) // prettier-ignore

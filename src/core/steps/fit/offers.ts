@@ -1,6 +1,14 @@
 import type { SavedTaken } from '../../fields/taken-edges'
+import { DRAWING } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
 import { flatPick, pickedRoundOf } from '../picked'
+
+/** Room for what is drawn last, where something is drawn. */
+export function startFit({ left, parts }: Situation): Record<string, unknown> {
+  const last = left.findLast((l) => l.token === DRAWING.name)
+  const only = parts.length === 1 ? [parts[0]!.id] : []
+  return last ? { by: 'drawing', drawing: last.step, parts: only } : { parts: only }
+}
 
 /** Room in another part for what ends in the face that is picked; a plug for the opening whose rim is beside the pick. */
 export function offerFit(at: Situation): Offer[] {

@@ -14,7 +14,7 @@ const TOLERANCE = 0.02
 export function fitRow(
   id: string,
   { of, gap, way }: { of: readonly RimPiece[]; gap: number; way: 'around' | 'inside' },
-  run: Run,
+  run: Pick<Run, 'frame'>,
   made: readonly { id: string; name: string }[],
 ): RowSpec {
   const { owner } = of[0]!
@@ -34,8 +34,31 @@ export function fitRow(
   }
 }
 
+/** The row for what fits a drawing: what would stand up from it, as far as what is made for it goes. */
+export function drawnRow(
+  id: string,
+  { gap, way }: { gap: number; way: 'around' | 'inside' },
+  drawn: Extract<Selector, { of: 'drawn' }>,
+  made: readonly { id: string; name: string }[],
+): RowSpec {
+  const others = made.map((p) => p.name).join(', ')
+  return {
+    id: `${id}:fit`,
+    step: id,
+    between: way === 'around' ? `What is drawn in ${others}` : `${others} in what is drawn`,
+    wanted: gap,
+    tolerance: TOLERANCE,
+    rule: 'exact',
+    a: drawn,
+    b: { of: 'parts', parts: made.map((p) => p.id), surfaces: { step: id, role: 'side' } },
+  }
+}
+
 /** The surfaces that stand up from a run of edges, on either side of it. */
-function namesOf(of: readonly RimPiece[], { frame }: Run): { surfaces: SurfaceName; also: SurfaceName[] } {
+function namesOf(
+  of: readonly RimPiece[],
+  { frame }: Pick<Run, 'frame'>,
+): { surfaces: SurfaceName; also: SurfaceName[] } {
   const out = turn(frame, [0, 0, 1])
   const tags = of.flatMap(({ on, border }) => border.regions.map((r) => on.mesh.surfaces[on.topology.surfaceOf[r]!]!))
   const [first, ...more] = tags.filter((t) => stands(t, out)).map(nameOf)
