@@ -51,7 +51,15 @@ export function Sentence({
             <span key={`${word.field} ${word.when?.[1] ?? ''}`}>
               {space}
               {word.before && `${word.before} `}
-              <span className={word.after && SHORT.has(spec.type) ? 'whitespace-nowrap' : ''}>
+              <span
+                className={
+                  !word.after
+                    ? ''
+                    : SHORT.has(spec.type)
+                      ? 'whitespace-nowrap'
+                      : 'whitespace-nowrap *:whitespace-normal'
+                }
+              >
                 <Editor
                   step={of}
                   field={word.field}
@@ -60,7 +68,7 @@ export function Sentence({
                   report={report}
                   write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
                 />
-                {word.after && /^[^ ]/.test(word.after) ? `\u2060${word.after[0]}` : ''}
+                {word.after && /^[^ ]/.test(word.after) ? word.after[0] : ''}
               </span>
               {word.after && (/^[^ ]/.test(word.after) ? word.after.slice(1) : word.after)}
             </span>

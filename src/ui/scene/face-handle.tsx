@@ -8,6 +8,7 @@ import { stepKindNamed } from '@/core/steps/registry'
 import { formatLength } from '@/core/units/length'
 import { nudged } from '@/core/units/nudge'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
+import { DraggedFigure } from './dragged-figure'
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 
@@ -57,7 +58,7 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
   const unit = useUnit()
   const store = useProjectStore()
   const [atPick] = useState(moved?.value)
-  const from = useRef<{ x: number; y: number; value: number; formula: string; dragged: boolean }>(undefined)
+  const from = useRef<{ value: number; formula: string }>(undefined)
   const normal = outOf(pick)
   const off = moved ? (moved.value - (atPick ?? moved.value)) / moved.along : 0
   const along = (by: number): Vec3 => [0, 1, 2].map((k) => pick.point[k]! + by * normal[k]!) as unknown as Vec3
@@ -69,7 +70,7 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
   // Upright it goes by whole layers, sideways by whole lines, from what it is.
   const upright = Math.abs(normal[2]) > 0.9
   const step = upright ? printer.layer : printer.line / 2
-  const { edit, endEdit, cancelEdit, set } = store.getState()
+  const { edit } = store.getState()
   const group = `handle ${moved.step.id}.${moved.field}`
   const move = (start: { value: number; formula: string }, by: number, free: boolean, dragging: boolean) => {
     const stride = free ? 0.01 : step
@@ -78,47 +79,20 @@ function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
   }
   const layers = upright ? ` · ${Number((moved.value / printer.layer).toFixed(1))} layers` : ''
   return (
-    <button
-      type="button"
-      className="absolute z-[5] -translate-x-1/2 -translate-y-1/2 cursor-move touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure"
+    <DraggedFigure
       // Beside the place that was pointed at, which can be pointed at again.
-      style={{ left: x, top: y - ASIDE }}
-      title={`${moved.called}: drag it, with Alt in hundredths, or click to type`}
-      aria-label={`${moved.called}, ${formatLength(moved.value, unit)}`}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId)
-        set({ inHand: moved.step.id })
-        from.current = { x: e.clientX, y: e.clientY, value: moved.value, formula: moved.formula, dragged: false }
-      }}
-      onPointerMove={(e) => {
-        const start = from.current
-        if (!start) return
-        const [px, py] = [e.clientX - start.x, e.clientY - start.y]
-        if (!start.dragged && Math.hypot(px, py) < 4) return
-        start.dragged = true
-        move(start, ((px * dx + py * dy) / (dx * dx + dy * dy)) * moved.along, e.altKey, true)
-      }}
-      onPointerUp={() => {
-        const start = from.current
-        from.current = undefined
-        if (start?.dragged) return endEdit()
-        set({ place: 'shape', editing: `${moved.step.id}.${moved.field}` })
-      }}
-      onKeyDown={(e) => {
-        const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[e.key]
-        if (e.key === 'Escape' && from.current) {
-          cancelEdit(group)
-          from.current = undefined
-          e.stopPropagation()
-        }
-        if (e.key === 'Enter') set({ place: 'shape', editing: `${moved.step.id}.${moved.field}` })
-        if (by === undefined) return
-        e.preventDefault()
-        move(moved, by * step, false, false)
-      }}
-    >
-      {formatLength(moved.value, unit)}
-      <span className="font-normal text-soft">{layers}</span>
-    </button>
+      at={[x, y - ASIDE]}
+      step={moved.step.id}
+      field={moved.field}
+      called={moved.called}
+      shown={formatLength(moved.value, unit)}
+      aside={layers}
+      group={group}
+      onBegin={() => (from.current = { value: moved.value, formula: moved.formula })}
+      onDrag={([px, py], _, free) =>
+        from.current && move(from.current, ((px * dx + py * dy) / (dx * dx + dy * dy)) * moved.along, free, true)
+      }
+      onNudge={(by) => move(moved, by * step, false, false)}
+    />
   )
 }

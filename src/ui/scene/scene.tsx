@@ -14,6 +14,7 @@ import { NoteMarks } from './note-marks'
 import { GapInset } from './gap-inset'
 import { KeptLines } from './kept-lines'
 import type { Mark } from './marks'
+import { MotionHandle } from './motion-handle'
 import { keyLook, usePointing } from './pointing'
 import { SceneView } from './scene-view'
 import { Working } from './working'
@@ -104,6 +105,7 @@ export function SceneHost({
       {view && <NoteMarks view={view} />}
       <EffectLine />
       {view && <FaceHandle view={view} />}
+      {view && <MotionHandle view={view} />}
       <Working />
       {children?.(view)}
     </section>
