@@ -43,7 +43,7 @@ module.exports = {
     room(
       'built-is-under-fit-and-sheet',
       { path: '^src/core/built' },
-      { path: '^src/core/(?!built|document/measure-schema|geometry|kernel|references|result|units)' },
+      { path: '^src/core/(?!built|document/measure-schema|geometry|kernel|profile|references|result|units)' },
     ),
     room(
       'faces-know-solids',

@@ -51,6 +51,14 @@ async function tiedFrame(kernel: Kernel): Promise<number> {
   })
 }
 
+/** The last length of the sheet that a sentence says, of a step that makes or changes something by it. */
+function lastLength({ steps }: Project): [step: string, field: string] {
+  const found = steps.flatMap((s) =>
+    ['by', 'height', 'long'].filter((f) => f in s.fields).map((f): [string, string] => [s.id, f]),
+  )
+  return found.at(-1)!
+}
+
 /** The demo's drawn parts against the bare kernel; a drawing of 200 shapes; a hundred letters sunk in a face. */
 export async function measureDrawings(kernel: Kernel) {
   const built = async (project: Project, quality: 'drag' | 'view' | 'export') => {
@@ -65,12 +73,12 @@ export async function measureDrawings(kernel: Kernel) {
     // A number of its own each time, so that nothing is known of the run before.
     const anew = (run: number): Project => ({ ...project, numbers: [...project.numbers, { id: 'run', name: 'run', formula: `${run + 2}` }] }) // prettier-ignore
     const [full, bare] = await medians(RUNS, [(run) => built(anew(run), 'view'), () => replay(calls)])
-    const last = project.steps.findLast((s) => s.kind === 'extrude')!.id
+    const [last, field] = lastLength(project)
     const builder = new Builder(kernel)
     let height = 7
     const late = await median(RUNS, async () => {
       height += 0.1
-      await builder.build(setField(last, 'by', `${height}`)(project), NONE, 'view')
+      await builder.build(setField(last, field, `${height}`)(project), NONE, 'view')
     })
     builder.dispose()
     demos[name] = {

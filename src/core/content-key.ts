@@ -10,3 +10,12 @@ export function contentKey(content: unknown): string {
   }
   return `${(a >>> 0).toString(16)}${(b >>> 0).toString(16)}${text.length.toString(16)}`
 }
+
+const keys = new WeakMap<object, string>()
+
+/** The key of an object that is never changed; worked out once. */
+export function objectKey(object: object): string {
+  const key = keys.get(object) ?? contentKey(object)
+  keys.set(object, key)
+  return key
+}

@@ -1,4 +1,4 @@
-import { contentKey } from '../content-key'
+import { contentKey, objectKey } from '../content-key'
 import { type Problem, ProblemError } from '../result'
 import { evaluateFormula } from '../units/formula'
 import type { Drawn, PlaneValue, SavedShape, ShapeRole } from './drawn-shape'
@@ -36,9 +36,8 @@ const MOST_KEPT = 60
 /** Draws the shapes in order, ties solved first. One that is drawn from the same as before is the same as before. */
 export function drawn(saved: readonly SavedShape[], kinds: readonly ShapeKind[], at: Scope): DrawnShapes {
   const key = keyOf(saved, kinds, at)
-  const known = key === undefined ? undefined : before.get(key)
-  const found = known ?? drawAll(saved, kinds, at)
-  if (key === undefined || found.value.problems.length > 0) return found
+  const found = before.get(key) ?? drawAll(saved, kinds, at)
+  if (found.value.problems.length > 0) return found
   before.delete(key)
   before.set(key, found)
   if (before.size > MOST_KEPT) before.delete(before.keys().next().value!)
@@ -48,14 +47,20 @@ export function drawn(saved: readonly SavedShape[], kinds: readonly ShapeKind[],
 /** Fields that come to something besides figures: outlines that were gathered, and what parts and items are by now. */
 const OUTSIDE: ReadonlySet<ShapeFieldSpec['type']> = new Set(['outline', 'bodies', 'taken-edges'])
 
-/** Of all that the shapes are drawn from; undefined where that is more than figures. */
-function keyOf(saved: readonly SavedShape[], kinds: readonly ShapeKind[], at: Scope): string | undefined {
+/** Of all that the shapes are drawn from. */
+function keyOf(saved: readonly SavedShape[], kinds: readonly ShapeKind[], at: Scope): string {
   const kindOf = new Map(kinds.map((k) => [k.kind, k]))
   const outside = saved.some((s) => Object.values(kindOf.get(s.kind)!.fields).some((f) => OUTSIDE.has(f.type)))
-  if (outside) return undefined
   const fields = [...at.fields].map(([name, f]) => [name, f.key, f.names])
-  return contentKey([saved, fields, at.names.known()])
+  return contentKey([objectKey(saved), fields, at.names.known(), ...(outside ? outsideKeys(at) : [])])
 }
+
+/** Of everything that shapes can be taken from. */
+const outsideKeys = ({ parts, references, outlines }: Scope): unknown[] => [
+  [...parts.values()].map((p) => [p.id, p.key, p.name]),
+  references.map((r) => r.key),
+  (outlines?.() ?? []).map(objectKey),
+]
 
 function drawAll(saved: readonly SavedShape[], kinds: readonly ShapeKind[], at: Scope): DrawnShapes {
   const marks = new Map<string, Drawn>()

@@ -3,7 +3,7 @@ import type { ProjectStep } from '../document/schema'
 import type { Resolved, Scope } from '../fields/field-kind'
 import { fieldKind } from '../fields/kinds'
 import type { Problem } from '../result'
-import { fieldsSchema } from '../steps/registry'
+import { readFields } from '../steps/registry'
 import type { StepKind } from '../steps/step-kind'
 import { unreadable } from './unreadable'
 
@@ -25,7 +25,7 @@ export function resolveFields(step: ProjectStep, kind: StepKind, at: Omit<Scope,
   const fields = new Map<string, Resolved>()
   const values: Record<string, unknown> = {}
   const problems: Problem[] = []
-  const parsed = fieldsSchema(kind).safeParse(step.fields)
+  const parsed = readFields(kind, step.fields)
   if (!parsed.success) {
     problems.push(unreadable(step, kind, parsed.error.issues))
     return { values, fields, problems, key: '', changes: [] }

@@ -1,6 +1,6 @@
 import type { Left, Quality, StepReport } from '../built/built'
 import type { RowSpec } from '../built/rows'
-import { contentKey } from '../content-key'
+import { contentKey, objectKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
 import type { PartHere, Published, Resolved } from '../fields/field-kind'
 import { IDENTITY, type Placement } from '../geometry/placement'
@@ -80,15 +80,9 @@ function isToOthers({ a, b }: RowSpec, part: string): boolean {
   return isOf(a) !== isOf(b)
 }
 
-const keys = new WeakMap<object, string>()
-
 /** The key of what a step left; what it leaves again is the same object. */
-function keyOf(data: unknown): string {
-  if (typeof data !== 'object' || data === null) return contentKey(data)
-  const key = keys.get(data) ?? contentKey(data)
-  keys.set(data, key)
-  return key
-}
+const keyOf = (data: unknown): string =>
+  typeof data === 'object' && data !== null ? objectKey(data) : contentKey(data)
 
 /** What a new part is called until the maker says otherwise: as its step says, with a number from the second of that name on. */
 function freeName(name: string, id: string, { parts, project }: Run): string {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { ProjectStep } from '../document/schema'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { againStep } from './again'
 import { caseStep } from './case'
@@ -77,3 +78,15 @@ export function fieldsSchema(kind: StepKind): z.ZodType<Record<string, unknown>>
 }
 
 const savedSchema = (spec: FieldSpec): z.ZodType => fieldKind(spec).schema(spec)
+
+type Read = z.ZodSafeParseResult<Record<string, unknown>>
+const read = new WeakMap<object, { kind: StepKind; found: Read }>()
+
+/** The saved fields of a step, defaults filled in, or what is wrong with them; what was read before is not read again. */
+export function readFields(kind: StepKind, saved: ProjectStep['fields']): Read {
+  const known = read.get(saved)
+  if (known?.kind === kind) return known.found
+  const found = fieldsSchema(kind).safeParse(saved)
+  read.set(saved, { kind, found })
+  return found
+}

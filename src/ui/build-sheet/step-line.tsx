@@ -6,7 +6,7 @@ import type { ProjectStep } from '@/core/document/schema'
 import { setOffIn, switchStep, variantInHand } from '@/core/document/variants'
 import type { Variant } from '@/core/document/variants-schema'
 import { letGo } from '@/core/sheet/let-go'
-import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
+import { readFields, stepKindNamed } from '@/core/steps/registry'
 import type { StepView } from '@/worker/views'
 import { newId } from '../new-id'
 import { Menu } from '../primitives/menu'
@@ -32,7 +32,7 @@ export const StepLine = memo(function StepLine({
   const picked = useProject((s) => s.picks.some((p) => p.name?.step === step.id))
   const [refused, setRefused] = useState('')
   const kind = stepKindNamed(step.kind)
-  const saved = kind ? fieldsSchema(kind).safeParse(step.fields).data : undefined
+  const saved = kind ? readFields(kind, step.fields).data : undefined
   return (
     <li
       data-step={step.kind}
