@@ -1,7 +1,9 @@
 import { placePositions } from '../geometry/placement'
 import { longestWay, poseAt, type Travel } from '../geometry/travel'
+import { scale, sub, type Vec3 } from '../geometry/vec'
 import type { Triangles } from '../mesh/unpack'
 import { type Gap, smallestGap, TriangleTree } from './gap'
+import { gapOnSlide } from './gap-on-slide'
 
 /** Something that moves, and how. */
 export interface Mover {
@@ -20,12 +22,25 @@ const EXACT = 0.005
 const MOST = 90
 
 /**
- * The least gap between something that moves and all it passes, on the whole of its way. No point comes nearer by more
- * than it moves, so between two places where the gap is known nothing can be nearer than both less the way between them:
- * it is looked where that leaves room for less than the least so far, until nothing is left.
+ * The least gap between something that moves and all it passes, on the whole of its way.
  * @param others what moves with it, each to the same share of its own way
  */
 export function gapOnTravel(own: Mover, others: readonly Mover[], rest: TriangleTree): Gap | undefined {
+  const slides = others.flatMap((o) => (o.travel.kind === 'slide' ? [{ ...o, by: o.travel.by }] : []))
+  if (own.travel.kind !== 'slide' || slides.length < others.length) return gapByLooking(own, others, rest)
+  const { by, stands } = own.travel
+  // Seen from what slides as well, the way leads from where both are now.
+  const onWay = (way: Vec3, other: TriangleTree) => gapOnSlide(own.triangles, scale(way, -stands), way, other) ?? []
+  const gaps = [onWay(by, rest), ...slides.map((o) => onWay(sub(by, o.by), new TriangleTree(o.triangles)))].flat()
+  return gaps.sort((a, b) => a.distance - b.distance)[0]
+}
+
+/**
+ * The same on any way. No point comes nearer by more than it moves, so between two places where the gap is known nothing
+ * can be nearer than both less the way between them: it is looked where that leaves room for less than the least so far,
+ * until nothing is left.
+ */
+function gapByLooking(own: Mover, others: readonly Mover[], rest: TriangleTree): Gap | undefined {
   const fastest = longestWay(own.travel, own.triangles) + Math.max(0, ...others.map((o) => longestWay(o.travel, o.triangles))) // prettier-ignore
   const look = (share: number): Seen | undefined => {
     const tree = placed(own, share)
