@@ -10,6 +10,8 @@ const always = [
   { key: 'X-Frame-Options', value: 'DENY' },
   { key: 'Referrer-Policy', value: 'no-referrer' },
   { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+  // With it memory can be shared with the workers, so that they hear of a stop in the middle of a step.
+  { key: 'Cross-Origin-Embedder-Policy', value: 'require-corp' },
   { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
 ]
 const policy = (value: string) => ({ key: 'Content-Security-Policy', value })

@@ -16,7 +16,7 @@ export async function measureSheet(kernel: Kernel, project: Project, models: Map
   registerTestKinds()
   const long: Project = { ...project, steps: [...project.steps, ...plainSteps(100 - project.steps.length)] }
   const builder = new Builder(kernel)
-  const pause = () => givingWay(() => false, () => {}) // prettier-ignore
+  const pause = () => givingWay(() => false, () => {}).between // prettier-ignore
   const build = (document: Project) => builder.build(document, models, 'view', pause())
   const full = await median(3, async () => {
     const fresh = new Builder(kernel)

@@ -40,6 +40,7 @@ let builders: Promise<Record<'view' | 'export' | 'variants', Builder> & { kernel
 let latest = 0
 let checks: Comlink.Remote<BuildListener> | undefined
 let tell: OnProgress | undefined
+let newest: Int32Array | undefined
 /** Parts whose meshes the check worker has. */
 let checked = new Set<string>()
 const views = new Views(drawings)
@@ -55,8 +56,9 @@ const ready = () => {
 }
 
 const worker = {
-  /** `port` leads to the check worker, which gets every build. */
-  connect(port: MessagePort, progress: OnProgress): void {
+  /** `port` leads to the check worker, which gets every build; in `asked` the page writes the ticket of the newest. */
+  connect(port: MessagePort, progress: OnProgress, asked?: Int32Array): void {
+    newest = asked
     checks = Comlink.wrap<BuildListener>(port)
     tell = progress
   },
@@ -80,11 +82,12 @@ const worker = {
     const start = performance.now()
     const { view } = await ready()
     try {
-      const pause = givingWay(
+      const giving = givingWay(
         () => ticket < latest,
         (done) => tell?.(ticket, done, project.steps.length),
+        () => newest !== undefined && Atomics.load(newest, 0) > ticket,
       )
-      const build = await view.build(project, models, quality, pause)
+      const build = await view.build(project, models, quality, giving.between, giving.within)
       void checks?.take(forChecks(ticket, project, build))
       const sent = views.of(project, build, new Set(known), performance.now() - start)
       return Comlink.transfer(sent, buffersOfBuild(sent))

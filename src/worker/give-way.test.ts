@@ -8,7 +8,7 @@ const busy = (ms: number) => {
 
 test('steps that are through in no time do not wait', () => {
   const clock = jest.spyOn(performance, 'now').mockReturnValue(1000)
-  const pause = givingWay(
+  const { between: pause } = givingWay(
     () => true,
     () => {},
   )
@@ -20,7 +20,7 @@ test('steps that are through in no time do not wait', () => {
 test('after a while messages are let in, and a newer build is given way to', async () => {
   let overtaken = false
   const told: number[] = []
-  const pause = givingWay(
+  const { between: pause } = givingWay(
     () => overtaken,
     (done) => told.push(done),
   )
@@ -37,4 +37,24 @@ test('after a while messages are let in, and a newer build is given way to', asy
   overtaken = true
   busy(20)
   await expect(pause()).rejects.toBeInstanceOf(Overtaken)
+})
+
+test('in the middle of a step a newer build is heard of at once, and a long step is told of once', () => {
+  const clock = jest.spyOn(performance, 'now').mockReturnValue(1000)
+  let asked = false
+  const told: number[] = []
+  const { between, within } = givingWay(
+    () => false,
+    (done) => told.push(done),
+    () => asked,
+  )
+  between()
+  for (let i = 0; i < 10; i++) within()
+  expect(told).toEqual([])
+  clock.mockReturnValue(1400)
+  for (let i = 0; i < 10; i++) within()
+  expect(told).toEqual([0])
+  asked = true
+  expect(within).toThrow(Overtaken)
+  clock.mockRestore()
 })

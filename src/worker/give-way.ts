@@ -17,23 +17,45 @@ const MOMENT = 300
 
 export class Overtaken extends Error {}
 
+/** What a build goes by to give way to others. */
+export interface GivingWay {
+  /**
+   * Awaited between steps: once in a while it lets newer messages in, gives up for them, and tells how far it is. Steps
+   * that are through in no time do not wait at all.
+   */
+  between: () => Promise<void> | void
+  /** Called while a step is made, which lets no messages in: a step that takes long is told of, and given up likewise. */
+  within: () => void
+}
+
 /**
- * What a build awaits between steps: once in a while it lets newer messages in, gives up for them, and tells how far
- * it is. Steps that are through in no time do not wait at all.
- * @param overtaken whether a newer build was asked for
+ * @param overtaken whether a newer build was asked for, as far as messages say
+ * @param atOnce whether one was, while no message comes through
  */
-export function givingWay(overtaken: () => boolean, tell: (done: number) => void): () => Promise<void> | void {
+export function givingWay(overtaken: () => boolean, tell: (done: number) => void, atOnce = overtaken): GivingWay {
   const start = performance.now()
   let last = start
   let done = -1
-  return () => {
-    done += 1
-    const now = performance.now()
-    if (now - last < STRETCH) return
-    if (now - start > MOMENT) tell(done)
-    return breathe().then(() => {
-      last = performance.now()
-      if (overtaken()) throw new Overtaken()
-    })
+  let told = -1
+  const tellLate = (now: number) => {
+    if (now - start <= MOMENT || told === done) return
+    told = done
+    tell(done)
+  }
+  return {
+    between: () => {
+      done += 1
+      const now = performance.now()
+      if (now - last < STRETCH) return
+      tellLate(now)
+      return breathe().then(() => {
+        last = performance.now()
+        if (overtaken()) throw new Overtaken()
+      })
+    },
+    within: () => {
+      if (atOnce()) throw new Overtaken()
+      tellLate(performance.now())
+    },
   }
 }

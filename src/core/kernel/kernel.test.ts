@@ -6,6 +6,7 @@ import { circle, rectangle } from '../profile/shapes'
 import { isClosed } from '../mesh/facts'
 import { expectOk } from '../result'
 import { watchHeap } from '../../../tests/support/heap'
+import { copied } from './retagged'
 import { Kernel, type Solid } from './kernel'
 
 const TOLERANCE = 0.01
@@ -59,7 +60,7 @@ describe('tags', () => {
   test('mirrored and patterned copies keep the role and say which copy they are', () => {
     const mirror = [-1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0]
     const pin = block('pin', circle([4, 0], 1))
-    const both = kernel.union([pin, kernel.copy(pin, mirror, 'mirrored')])
+    const both = kernel.union([pin, copied(kernel, pin, mirror, 'mirrored')])
     const found = kernel.read(both).surfaces.filter((s) => s.role === 'top')
     expect(found.map((s) => s.copy)).toEqual([undefined, ['mirrored']])
     expect(both.volume()).toBeCloseTo(2 * pin.volume(), 4)

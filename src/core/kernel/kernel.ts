@@ -2,7 +2,7 @@ import Module, { type Manifold, type ManifoldToplevel, type Mesh } from 'manifol
 import type { Placement } from '../geometry/placement'
 import { add, type Box3, distance, dot, scale, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Loop, Profile } from '../profile/segment'
-import { expectOk, fail, ok, raise, type Result } from '../result'
+import { expectOk, fail, ok, raise, type Result, ProblemError } from '../result'
 import {
   type ExtrusionNames,
   extrusionMesh,
@@ -78,6 +78,7 @@ export interface BuildSolid {
  */
 export class Kernel {
   private readonly scopes: Set<Solid>[] = []
+  private watch: () => void = () => {}
 
   private constructor(private readonly wasm: ManifoldToplevel) {}
 
@@ -107,6 +108,17 @@ export class Kernel {
     } finally {
       this.scopes.pop()
       for (const solid of scope) solid.dispose()
+    }
+  }
+
+  /** @param watch called before every solid that `work` makes of triangles or of others; what it throws ends the work */
+  watched<T>(watch: () => void, work: () => T): T {
+    const before = this.watch
+    this.watch = watch
+    try {
+      return work()
+    } finally {
+      this.watch = before
     }
   }
 
@@ -167,7 +179,8 @@ export class Kernel {
   ): Result<Solid> {
     try {
       return ok(this.fromFaced({ positions: Array.from(positions), indices: Array.from(indices), faces: [...faces], tags })) // prettier-ignore
-    } catch {
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
       return fail('not-closed', 'The triangles do not close to a solid.')
     }
   }
@@ -184,6 +197,7 @@ export class Kernel {
   }
 
   private fromFaced(mesh: FacedMesh): Solid {
+    this.watch()
     const id = this.wasm.Manifold.reserveIDs(1)
     const input = new this.wasm.Mesh({
       numProp: 3,
@@ -211,17 +225,20 @@ export class Kernel {
     const first = solids[0]
     if (!first) return this.own(this.wasm.Manifold.union([]), new Map())
     if (solids.length === 1) return this.again(first)
+    this.watch()
     return this.own(this.wasm.Manifold.union(solids.map((s) => s.handle)), mergeTags(solids))
   }
 
   /** The first less all the others. */
   subtract(from: Solid, tools: readonly Solid[]): Solid {
     if (tools.length === 0) return this.again(from)
+    this.watch()
     const all = [from, ...tools]
     return this.own(this.wasm.Manifold.difference(all.map((s) => s.handle)), mergeTags(all))
   }
 
   intersect(a: Solid, b: Solid): Solid {
+    this.watch()
     return this.own(a.handle.intersect(b.handle), mergeTags([a, b]))
   }
 
@@ -240,23 +257,6 @@ export class Kernel {
 
   place(solid: Solid, placement: Placement): Solid {
     return this.own(solid.handle.transform(toColumns(placement) as Parameters<Manifold['transform']>[0]), solid.tags)
-  }
-
-  /** A placed copy whose surfaces say that they are the copy `which` of those they were. */
-  copy(solid: Solid, placement: Placement, which: string): Solid {
-    return this.scoped(
-      () => {
-        const mesh = this.read(this.place(solid, placement))
-        const tags = mesh.surfaces.map((t) => ({ ...t, copy: [...(t.copy ?? []), which] }))
-        return this.fromFaced({
-          positions: Array.from(mesh.positions),
-          indices: Array.from(mesh.indices),
-          faces: Array.from(mesh.triangleSurface),
-          tags,
-        })
-      },
-      (s) => [s],
-    )
   }
 
   /** Parts a solid in two along a plane; the cut faces are named `role` of `step`. First comes the side the normal points to. */

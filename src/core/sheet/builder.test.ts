@@ -128,6 +128,29 @@ test('a build that is overtaken gives up between steps and leaves nothing behind
   expect(heapBytes()).toBe(before)
 }, 120_000)
 
+test('a build that is overtaken in the middle of a step leaves nothing behind, wherever it was', async () => {
+  const { project, builder } = start()
+  const { models } = wrapped(model)
+  const overtaken = async (i: number, after: number) => {
+    const edited = setField(step(project, 'case'), 'clear', `${0.7 + i / 100}`)(project)
+    let made = 0
+    const giveUp = () => {
+      if ((made += 1) === after) throw new Error('overtaken')
+    }
+    await expect(builder.build(edited, models, 'view', () => {}, giveUp)).rejects.toThrow('overtaken')
+  }
+  const whole = await builder.build(project, models, 'view')
+  const round = async (i: number) => {
+    await overtaken(i, (i % 12) + 1)
+    const again = await builder.build(project, models, 'view')
+    expect(again.parts.map((p) => p.volume)).toEqual(whole.parts.map((p) => p.volume))
+  }
+  for (let i = 0; i < 30; i++) await round(i)
+  const before = heapBytes()
+  for (let i = 30; i < 90; i++) await round(i)
+  expect(heapBytes()).toBe(before)
+}, 120_000)
+
 test('a section has the area of the walls it cuts', async () => {
   const { project, builder, build } = start()
   const plain = { ...project, steps: project.steps.filter((s) => s.kind === 'case') }

@@ -74,12 +74,14 @@ export class Builder {
    * The variant in hand is what is built.
    * @param models imported files by SHA-256
    * @param pause awaited between steps; throws to give the build up
+   * @param within called again and again while a step is made; throws likewise
    */
   async build(
     document: Project,
     models: ReadonlyMap<string, ImportedModel>,
     quality: Quality,
     pause: () => Promise<void> | void = () => {},
+    within: () => void = () => {},
   ): Promise<Build> {
     const project = inVariant(document)
     const references = this.references.all(project, models, this.kernel)
@@ -104,7 +106,7 @@ export class Builder {
       steps.push(report)
       if (step.off) continue
       const before = new Map(run.parts)
-      this.runStep(step, run, report)
+      this.kernel.watched(within, () => this.runStep(step, run, report))
       this.effects.note(step.id, before, run.parts)
     }
     await pause()

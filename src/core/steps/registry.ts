@@ -23,6 +23,7 @@ import { revolveStep } from './revolve'
 import { ringStep } from './ring'
 import { solidStep } from './solid'
 import { sweepStep } from './sweep'
+import { symmetricStep } from './symmetric'
 import { thickenStep } from './thicken'
 import type { StepKind } from './step-kind'
 
@@ -48,6 +49,7 @@ const ALL = [
   ringStep,
   thickenStep,
   copiesStep,
+  symmetricStep,
   againStep,
   fitStep,
   motionStep,

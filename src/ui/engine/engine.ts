@@ -53,6 +53,8 @@ export class Engine {
   private readonly builder = Comlink.wrap<BuildWorker>(this.buildThread)
   private readonly checker = Comlink.wrap<CheckWorker>(this.checkThread)
   private readonly queue: BuildQueue<Project>
+  /** The ticket of the newest build, where a worker in the middle of a step sees it; not everywhere can memory be shared. */
+  private readonly asked = globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : undefined
   private settle: ReturnType<typeof setTimeout> | undefined
   /** What the page has of the last build. */
   private last: BuildView | undefined
@@ -64,6 +66,7 @@ export class Engine {
     void this.builder.connect(
       Comlink.transfer(between.port1, [between.port1]),
       Comlink.proxy((ticket, done, total) => fresh(ticket) && events.onProgress({ done, total })),
+      this.asked,
     )
     void this.checker.connect(
       Comlink.transfer(between.port2, [between.port2]),
@@ -94,11 +97,18 @@ export class Engine {
   /** Gives up what is being built; what was built last stays. */
   stop(): void {
     clearTimeout(this.settle)
-    void this.builder.stop(this.queue.stop())
+    const ticket = this.queue.stop()
+    this.ask(ticket)
+    void this.builder.stop(ticket)
     this.events.onProgress(undefined)
   }
 
+  private ask(ticket: number): void {
+    if (this.asked) Atomics.store(this.asked, 0, ticket)
+  }
+
   private async build(project: Project, quality: Quality, ticket: number): Promise<void> {
+    this.ask(ticket)
     const start = performance.now()
     try {
       const sent = await this.builder.build(project, quality, ticket, this.last ? keysOf(this.last) : [])

@@ -1,6 +1,7 @@
 import type { FieldValues } from '../../fields/kinds'
 import { partsField } from '../../fields/part'
 import { publicationField } from '../../fields/publication'
+import { copied } from '../../kernel/retagged'
 import { joinedOutput } from '../joining'
 import { PLACED_NOTES, placedFields, placedWords, placements, spread } from '../placed'
 import { type StepContext, type StepOutput, stepKind, WORK } from '../step-kind'
@@ -41,7 +42,7 @@ export const againStep = stepKind({
 function again(values: Values, context: StepContext): StepOutput {
   const { kernel, id } = context
   const { solid, how } = values.step.data
-  const all = placements(values).map((put, k) => kernel.copy(solid, put, `${id} ${k + 2}`))
+  const all = placements(values).map((put, k) => copied(kernel, solid, put, `${id} ${k + 2}`))
   const output = joinedOutput(kernel.union(all), { how, parts: values.parts, name: '' }, context)
   const missed = all.flatMap((one, k) => (values.parts.every((p) => kernel.intersect(p.solid, one).isEmpty()) ? [k + 2] : [])) // prettier-ignore
   return { ...output, notes: [...spread(values), ...missNotes(missed, all.length, how), ...output.notes] }

@@ -2,6 +2,7 @@ import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { countField } from '../../fields/number'
 import { partField } from '../../fields/part'
+import { copied } from '../../kernel/retagged'
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
 import { MOST_COPIES, PLACED_NOTES, placedFields, placedWords, placements, spread } from '../placed'
@@ -54,7 +55,7 @@ const called = ({ how, part }: Values, k: number): string => (how === 'mirror' ?
 
 function ownParts(values: Values, { kernel, id }: StepContext): StepOutput {
   const parts = placements(values).map((put, k): PartOutput => {
-    const solid = kernel.copy(values.part.solid, put, `${id} ${k + 2}`)
+    const solid = copied(kernel, values.part.solid, put, `${id} ${k + 2}`)
     return { id: `${id}.${k + 2}`, solid, name: called(values, k) }
   })
   return { parts, rows: [], notes: spread(values) }
@@ -63,7 +64,7 @@ function ownParts(values: Values, { kernel, id }: StepContext): StepOutput {
 function joined(values: Values, context: StepContext): StepOutput {
   const { part } = values
   const { kernel, id } = context
-  const copies = placements(values).map((put, k) => kernel.copy(part.solid, put, `${id} ${k + 2}`))
+  const copies = placements(values).map((put, k) => copied(kernel, part.solid, put, `${id} ${k + 2}`))
   const output = joinedOutput(kernel.union(copies), { how: 'add', parts: [part], name: part.name }, context)
   return { ...output, notes: [...spread(values), ...output.notes] }
 }
@@ -74,6 +75,6 @@ function alone(values: Values, { kernel, id }: StepContext): StepOutput {
   const all = placements(values)
   const put =
     all[nth - 2] ?? raise('nth', `There is no number ${nth}: with the part itself there are ${all.length + 1}.`, 'nth')
-  const solid = kernel.copy(part.solid, put, `${id} ${nth}`)
+  const solid = copied(kernel, part.solid, put, `${id} ${nth}`)
   return { parts: [{ id: part.id, solid }], released: [part.id], rows: [], notes: [] }
 }
