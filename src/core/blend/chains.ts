@@ -1,5 +1,6 @@
 import type { Pointable } from '../faces/resolve'
-import { distance, dot, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
+import { distanceToSpan } from '../faces/onto'
+import { angleBetween, distance, dot, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
 import { edgeWay, meetingPoint, type Side, sideOf } from './side'
 
@@ -135,12 +136,26 @@ function chainOf(on: Pointable, run: readonly Piece[]): Chain {
 
 /** Places that rounding left beside another are one with it, mm. */
 const BESIDE = 2e-3
+/** So near to another one a place says nothing that the next does not, where it lies on the way there, mm. */
+const CLOSE = 0.1
+const ON_WAY = 0.015
+
+/**
+ * True of a place that is as good as one with another beside it, on the way to a third. Faces as meshes have them lean a
+ * little at each of their corners, and of two that are close one this way and the other that.
+ */
+const isBeside = (from: Station, s: Station, to: Station): boolean =>
+  distance(s.at, to.at) <= BESIDE || (distance(s.at, to.at) < CLOSE && distanceToSpan(s.at, from.at, to.at) < ON_WAY)
 
 function spaced(stations: readonly Station[], closed: boolean): Station[] {
   const out: Station[] = []
-  for (const s of stations) if (out.length === 0 || distance(out.at(-1)!.at, s.at) > BESIDE) out.push(s)
+  for (const [k, s] of stations.entries()) {
+    const last = out.at(-1)
+    const next = stations[k + 1] ?? (closed ? stations[0] : undefined)
+    if (!last || !(next ? isBeside(next, s, last) : distance(last.at, s.at) <= BESIDE)) out.push(s)
+  }
   const [first, last] = [out[0]!, stations.at(-1)!]
-  if (closed) return out.length > 2 && distance(out.at(-1)!.at, first.at) <= BESIDE ? out.slice(0, -1) : out
+  if (closed) return out.length > 3 && isBeside(out.at(-2)!, out.at(-1)!, first) ? out.slice(0, -1) : out
   // An open chain ends where it ends.
   return out.length > 1 && out.at(-1) !== last ? [...out.slice(0, -1), last] : out
 }
@@ -170,13 +185,17 @@ export function othersAt({ mesh, topology }: Pointable, vertex: number, but: rea
   return [...found].filter((r) => !but.includes(r))
 }
 
+/** Between two places of a free face there is nothing but facets: how far what they stand for is from these, by how much it turns. */
+const bent = (side: Side, a: Vec3, b: Vec3): number => (distance(a, b) * angleBetween(side.out(a), side.out(b))) / 8
+
 /** How far the chords of a chain are from its faces at most, mm. */
 export function sagitta({ stations, closed }: Chain): number {
   let most = 0
   for (let i = 0; i + (closed ? 0 : 1) < stations.length; i++) {
     const [a, b] = [stations[i]!, stations[(i + 1) % stations.length]!]
     const half = scale([a.at[0] + b.at[0], a.at[1] + b.at[1], a.at[2] + b.at[2]], 0.5)
-    for (const side of b.sides) most = Math.max(most, Math.abs(side.off(half)))
+    for (const side of b.sides)
+      most = Math.max(most, Math.abs(side.off(half)), side.shape.kind === 'free' ? bent(side, a.at, b.at) : 0)
   }
   return most
 }

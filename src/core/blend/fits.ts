@@ -1,8 +1,9 @@
-import { distanceToSpan, distanceToTriangle } from '../faces/onto'
+import { distanceToSpan } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
 import type { TaggedMesh } from '../kernel/surface'
 import { distance, dot, scale, sub, type Vec3 } from '../geometry/vec'
 import { between, type Chain, type Station } from './chains'
+import { isNear, regionTree, treeOf } from './near-faces'
 import { type Form, type Section, sectionAt } from './section'
 
 /** A chain, and what becomes of it. */
@@ -98,14 +99,8 @@ function runsBack(a: Probe, b: Probe): boolean {
 
 /** The first place where the new face would not begin and end on the two faces of its edge. */
 export function missing(on: Pointable, probes: readonly Probe[], slack: number): Probe | undefined {
-  const regions = new Map<number, Float64Array>()
-  const trianglesOf = (region: number) => {
-    const found = regions.get(region) ?? packed(on.mesh, (t) => on.topology.regionOf[t] === region)
-    regions.set(region, found)
-    return found
-  }
   return probes.find(({ station, section }) =>
-    section.contacts.some((p, i) => !isNear(p, trianglesOf(station.regions[i as 0 | 1]), slack)),
+    section.contacts.some((p, i) => !isNear(p, regionTree(on, station.regions[i as 0 | 1]), slack)),
   )
 }
 
@@ -178,35 +173,11 @@ const MOST_LOOKS = 60
 
 /** The first place where the new face is not there in what came out. */
 export function lost(mesh: TaggedMesh, step: string, probes: readonly Probe[], slack: number): Probe | undefined {
-  const own = packed(mesh, (t) => mesh.surfaces[mesh.triangleSurface[t]!]!.step === step)
+  const own = treeOf(mesh, (t) => mesh.surfaces[mesh.triangleSurface[t]!]!.step === step)
   const some = probes.filter((_, k) => k % Math.ceil(probes.length / MOST_LOOKS) === 0)
   return some.find(({ section }) => {
     const { across } = section
     const middle = across.length > 2 ? across[1]! : across[0]!.map((v, k) => (v + across[1]![k]!) / 2) as unknown as Vec3 // prettier-ignore
     return !isNear(middle, own, slack)
   })
-}
-
-function packed({ positions, indices }: Pick<TaggedMesh, 'positions' | 'indices'>, wanted: (t: number) => boolean) {
-  const out: number[] = []
-  for (let t = 0; t < indices.length / 3; t++)
-    if (wanted(t)) for (let k = 0; k < 9; k++) out.push(positions[3 * indices[3 * t + Math.floor(k / 3)]! + (k % 3)]!)
-  return Float64Array.from(out)
-}
-
-/** True if one of the triangles is so near to a point. */
-function isNear(p: Vec3, t: Float64Array, slack: number): boolean {
-  const at = (i: number): Vec3 => [t[i]!, t[i + 1]!, t[i + 2]!]
-  for (let i = 0; i < t.length; i += 9)
-    if (apart(p, t, i) <= slack && distanceToTriangle(p, at(i), at(i + 3), at(i + 6)) <= slack) return true
-  return false
-}
-
-function apart(p: Vec3, t: Float64Array, i: number): number {
-  let most = 0
-  for (let k = 0; k < 3; k++) {
-    const [a, b, c] = [t[i + k]!, t[i + 3 + k]!, t[i + 6 + k]!]
-    most = Math.max(most, Math.min(a, b, c) - p[k]!, p[k]! - Math.max(a, b, c))
-  }
-  return most
 }

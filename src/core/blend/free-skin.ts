@@ -1,4 +1,5 @@
 import type { Pointable } from '../faces/resolve'
+import { TriangleTree } from '../fit/gap'
 import { add, cross, dot, length, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 
 interface Facet {
@@ -10,6 +11,7 @@ interface Facet {
 /** A face without an exact shape: its triangles, and beyond them the planes of the nearest. */
 export class FreeSkin {
   private readonly facets: Facet[] = []
+  private readonly tree: TriangleTree
   private last: { p: Vec3; at: { off: number; out: Vec3 } } | undefined
 
   constructor({ mesh, topology }: Pointable, region: number) {
@@ -30,6 +32,7 @@ export class FreeSkin {
         corners: ids.map(vertex) as unknown as Facet['corners'],
         outs: ids.map((i) => normalize(outs.get(i)!)) as unknown as Facet['outs'],
       })
+    this.tree = new TriangleTree(Float32Array.from(this.facets.flatMap((f) => f.corners.flat())))
   }
 
   off = (p: Vec3): number => this.nearest(p).off
@@ -38,12 +41,17 @@ export class FreeSkin {
   private nearest(p: Vec3): { off: number; out: Vec3 } {
     if (this.last && this.last.p === p) return this.last.at
     let best = { far: Infinity, out: [0, 0, 1] as Vec3, foot: p }
-    for (const { corners, outs } of this.facets) {
-      const share = nearestShare(p, corners)
-      const foot = mixed(corners, share)
-      const far = length(sub(p, foot))
-      if (far < best.far) best = { far, foot, out: normalize(mixed(outs, share)) }
-    }
+    this.tree.nearer(
+      p,
+      () => best.far,
+      (facet) => {
+        const { corners, outs } = this.facets[facet]!
+        const share = nearestShare(p, corners)
+        const foot = mixed(corners, share)
+        const far = length(sub(p, foot))
+        if (far < best.far) best = { far, foot, out: normalize(mixed(outs, share)) }
+      },
+    )
     const at = { off: dot(sub(p, best.foot), best.out), out: best.out }
     this.last = { p, at }
     return at

@@ -73,6 +73,33 @@ export class TriangleTree {
     this.within(box, visit, left + 1)
   }
 
+  /**
+   * Calls for each triangle that can be nearer to a point than the nearest so far, in boxes near it first.
+   * @param far how far the nearest so far is, mm
+   */
+  nearer(p: Vec3, far: () => number, visit: (triangle: number) => void, node = 0): void {
+    if (this.size === 0) return
+    const left = this.left[node]!
+    if (left < 0) {
+      for (let i = this.start[node]!; i < this.start[node]! + this.count[node]!; i++) visit(this.order[i]!)
+      return
+    }
+    const [one, other] = [this.away(p, left), this.away(p, left + 1)]
+    const [near, next] = one <= other ? [left, left + 1] : [left + 1, left]
+    if (Math.min(one, other) <= far()) this.nearer(p, far, visit, near)
+    if (Math.max(one, other) <= far()) this.nearer(p, far, visit, next)
+  }
+
+  /** How far a point is from a node's box, mm; a little less than that, for its triangles are of single precision. */
+  private away(p: Vec3, node: number): number {
+    let sum = 0
+    for (let k = 0; k < 3; k++) {
+      const apart = Math.max(this.boxes[6 * node + k]! - p[k]!, p[k]! - this.boxes[6 * node + 3 + k]!, 0)
+      sum += apart * apart
+    }
+    return Math.sqrt(sum) - 1e-4
+  }
+
   /** Sets a node's box; its longest side is returned. */
   private fitBox(node: number, from: number, to: number): number {
     const { boxes, triangles: t, order } = this

@@ -6,11 +6,7 @@ import { useEngine } from '../actions/actions-context'
 import { useDocument, useProject, useUnit } from '../store/store'
 import { ALL_HATCHES, type Hatch } from './hatched'
 import type { SceneView } from './scene-view'
-
-/** The step whose effect is shown: the one that is worked on in the sheet, or was just added. */
-function useStepInHand(): string | undefined {
-  return useProject((s) => (s.place === 'shape' && !s.drawing && !s.photo ? s.inHand : undefined))
-}
+import { useStepInHand } from './use-step-in-hand'
 
 /** What is different in the variant that is held against the project as it is drawn. */
 const useDifference = () =>

@@ -17,6 +17,7 @@ import type { Mark } from './marks'
 import { MotionHandle } from './motion-handle'
 import { keyLook, usePointing } from './pointing'
 import { SceneView } from './scene-view'
+import { useSection } from './use-section'
 import { Working } from './working'
 
 /** The parts as built, with the references as pale ghosts. */
@@ -233,7 +234,7 @@ const ofStep = (step: string, parts: readonly PartView[]): Mark[] =>
   })
 
 function useSectionCaps(view: SceneView | undefined): void {
-  const section = useProject((s) => s.section)
+  const section = useSection()
   const build = useProject((s) => s.build)
   const showing = useProject((s) => s.showing)
   const engine = useEngine()

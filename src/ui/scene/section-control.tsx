@@ -3,13 +3,15 @@ import { joinBoxes, emptyBox } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
 import { type Section } from '../store/view-slice'
 import { useProject, useUnit } from '../store/store'
+import { useSection } from './use-section'
 
 const AXES = ['x', 'y', 'z'] as const
 const WORD = { x: 'left to right', y: 'front to back', z: 'bottom to top' } as const
 
 /** Cuts the scene along an axis and slides the cut. */
 export function SectionControl() {
-  const section = useProject((s) => s.section)
+  const own = useProject((s) => s.section)
+  const section = useSection()
   const build = useProject((s) => s.build)
   const set = useProject((s) => s.set)
   const unit = useUnit()
@@ -21,7 +23,7 @@ export function SectionControl() {
   }
   const choose = (axis: Section['axis']) => {
     const [low, high] = range(axis)
-    set({ section: section?.axis === axis ? undefined : { axis, at: (low + high) / 2, flipped: false } })
+    set({ section: own?.axis === axis ? undefined : { axis, at: (low + high) / 2, flipped: false } })
   }
   const [low, high] = section ? range(section.axis) : [0, 1]
   return (

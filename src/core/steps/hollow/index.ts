@@ -45,6 +45,7 @@ export const hollowStep = stepKind({
     edge: { called: 'rim of the wall' },
   },
   printer: ['line'],
+  inside: true,
   start: startHollow,
   offers: offerHollow,
   example: [

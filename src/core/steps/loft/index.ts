@@ -12,8 +12,8 @@ import { distanceTo, type Loop } from '../../profile/segment'
 import { raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
-import type { Situation } from '../offer'
 import { type StepContext, stepKind } from '../step-kind'
+import { offerLoft, startLoft } from './offers'
 import { WALLED_NOTES, walled, walledFields, walledWords, wallRows } from '../walled'
 
 const fields = {
@@ -51,11 +51,8 @@ export const loftStep = stepKind({
   ], // prettier-ignore
   surfaces: { skin: { called: 'lofted skin' }, start: { called: 'beginning' }, end: { called: 'end' }, inside: { called: 'inside of the wall', moved: ['wall', 'the wall'], along: () => 1 }, edge: { called: 'rim' } }, // prettier-ignore
   printer: ['line'],
-  start: (at: Situation) => {
-    const drawings = at.left.filter((l) => l.token === DRAWING.name)
-    const [from, to] = drawings.slice(-2)
-    return from && to && { from: from.step, to: to.step }
-  },
+  start: startLoft,
+  offers: offerLoft,
   example: [
     { kind: 'drawing', fields: { shapes: [{ id: 'rim', kind: 'rectangle', fields: { width: '40', height: '30' } }] } },
     { kind: 'drawing', fields: { on: { base: 'ground', off: '30' }, shapes: [{ id: 'spout', kind: 'circle', fields: { across: '14' } }] } }, // prettier-ignore
