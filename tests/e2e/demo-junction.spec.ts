@@ -14,7 +14,7 @@ async function from(page: Page, side: string, words: string, near?: readonly [nu
   await pickFace(page, words, near)
 }
 
-test('the drip junction: three arms joined, hollow as one passage', async ({ page }) => {
+test('the drip junction: three arms joined, hollow as one passage, rounded where they meet', async ({ page }) => {
   test.setTimeout(180_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
@@ -64,12 +64,28 @@ test('the drip junction: three arms joined, hollow as one passage', async ({ pag
   await page.getByRole('button', { name: 'hollow the part, open here' }).click()
   const hollow = steps(page).last()
   await sized(page, { 'The wall': '2' })
+  // While it is in hand it is shown cut open; done with that, the whole of it can be picked on.
+  await expect(page.getByLabel('Where y is cut')).toBeVisible()
+  const whole = async () => {
+    await page.getByLabel('What the step does').getByRole('button', { name: 'done' }).click()
+    await expect(page.getByLabel('Where y is cut')).toHaveCount(0)
+    await expect(row(page, 'Wall of Junction')).toContainText('2.00')
+  }
+  await whole()
   await from(page, 'bottom', 'Flat face, 17 × 17, faces bottom', [0.3, 0.45])
   await hollow.getByRole('button', { name: 'that as well' }).click()
+  await whole()
   await from(page, 'right', 'Flat face, 11.18 × 14.6', [0.5, 0.22])
   await hollow.getByRole('button', { name: 'that as well' }).click()
+  await whole()
   await expect(hollow).toContainText('of room inside.')
   await expect(row(page, 'Wall of Junction')).toContainText('2.00')
+
+  // Where the arms meet outside they are rounded into each other; the passage is as it was.
+  await from(page, 'corner', 'round this edge', [0.42, 0.45])
+  await page.getByRole('button', { name: 'round this edge' }).click()
+  await expect(steps(page).last()).toContainText('1 inner edge, 63.5 mm together.')
+  await expect(row(page, 'Wall of Junction')).toContainText('✓')
 
   await shipped(page, 'Drip junction', 'demo/drip-junction.json')
 })

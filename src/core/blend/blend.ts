@@ -41,6 +41,7 @@ export function fitted(on: Pointable, wanted: readonly Blending[], tolerance: nu
  */
 export function blended(solid: Solid, on: Pointable, wanted: readonly Blending[], context: Context): Solid {
   const { kernel, id, tolerance } = context
+  kernel.goOn()
   const looks = fitted(on, wanted, tolerance)
   const corners = [...arrivals(wanted.map((w) => w.chain))].map(([vertex, coming]): Corner => ({ vertex, coming, pivot: pivotAt(on, vertex, coming) })) // prettier-ignore
   const [fillers, cutters] = [false, true].map((convex) => {

@@ -122,6 +122,11 @@ export class Kernel {
     }
   }
 
+  /** For what takes long without making solids: throws where the work is to end. */
+  goOn(): void {
+    this.watch()
+  }
+
   private own(handle: Manifold, tags: TagTable): Solid {
     const solid = new Solid(handle, tags)
     this.scopes.at(-1)?.add(solid)

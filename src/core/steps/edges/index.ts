@@ -119,7 +119,11 @@ function result(values: Values, on: Pointable, chains: readonly Chain[], context
   } catch (error) {
     if (!(error instanceof ProblemError) || error.problem.kind !== 'large') throw error
     // What the faces have room for is soon seen; only what is seen there alone has to be built to be known.
-    const room = largest((s) => void fitted(on, wanted(s), context.tolerance))
+    const fits = (s: number) => {
+      kernel.goOn()
+      fitted(on, wanted(s), context.tolerance)
+    }
+    const room = largest(fits)
     const does = (s: number) => kernel.scoped(() => void built(s), () => []) // prettier-ignore
     const within = room && largest((s) => does(s * room))
     const share = room && within && room * within

@@ -1,8 +1,13 @@
+import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
 import { facing } from '../../../../tests/support/facing'
+import { QUALITY } from '../../built/built'
 import { measureLedger } from '../../fit/ledger'
+import { isClosed } from '../../mesh/facts'
 import { oppositeSides } from '../../mesh/half-edges'
+import { expectOk } from '../../result'
+import { readProject } from '../../sheet/read-project'
 
 const BOX: StepOf = ['solid', { width: '40', depth: '30', height: '20' }, 'box']
 const hollow = (fields: Fields): StepOf => ['hollow', { part: 'box', ...fields }, 'h']
@@ -117,3 +122,19 @@ test('a part that is hollow and closed all round keeps its room when its edges a
   // Chords of a view take about a hundredth more.
   expect((24000 - 32 * 22 * 12 - volume) / (4 * 20 * 4 * (1 - Math.PI / 4))).toBeCloseTo(1, 1)
 })
+
+test('the junction is one closed piece with its wall at every quality, and keeps it when its arms are rounded into each other', async () => {
+  const project = expectOk(readProject(readFileSync('demo/drip-junction.json', 'utf8')))
+  for (const quality of ['drag', 'view', 'export'] as const) {
+    const { build, problems, notes } = await built(project, quality)
+    expect([quality, problems]).toEqual([quality, []])
+    expect(notes.join()).not.toContain('pieces')
+    const row = measureLedger(build).find((r) => r.between === 'Wall of Junction')!
+    // The chords of both faces of the wall, and of the edge between them.
+    expect(row.measured).toBeGreaterThan(2 - 4 * QUALITY[quality])
+    expect(isClosed(build.parts[0]!.mesh.positions, build.parts[0]!.mesh.indices)).toBe(true)
+    const without = await built({ ...project, steps: project.steps.filter((s) => s.kind !== 'edges') }, quality)
+    expect(build.parts[0]!.volume - without.build.parts[0]!.volume).toBeGreaterThan(50)
+    expect(build.parts[0]!.volume - without.build.parts[0]!.volume).toBeLessThan(60)
+  }
+}, 60_000)
