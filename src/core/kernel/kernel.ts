@@ -1,8 +1,8 @@
 import Module, { type Manifold, type ManifoldToplevel, type Mesh } from 'manifold-3d'
 import type { Placement } from '../geometry/placement'
-import { add, type Box3, distance, dot, scale, type Vec2, type Vec3 } from '../geometry/vec'
+import { add, distance, dot, scale, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Loop, Profile } from '../profile/segment'
-import { expectOk, fail, ok, raise, type Result, ProblemError } from '../result'
+import { expectOk, fail, ok, ProblemError, raise, type Result } from '../result'
 import {
   type ExtrusionNames,
   extrusionMesh,
@@ -19,52 +19,11 @@ import { joined, lathed, prism, sliced, triangulate } from './polygons'
 import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
+import { Solid } from './solid'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
 import { type Through, throughMesh } from './through-mesh'
 
-/**
- * A closed solid whose faces remember what they are. It is counted: whoever makes it or keeps it owns it once, and it
- * goes when the last owner has disposed of it.
- */
-export class Solid {
-  private owners = 1
-
-  constructor(
-    /** For this room only. */
-    readonly handle: Manifold,
-    readonly tags: TagTable,
-  ) {}
-
-  /** Volume in mm3. */
-  volume(): number {
-    return this.handle.volume()
-  }
-
-  triangleCount(): number {
-    return this.handle.numTri()
-  }
-
-  isEmpty(): boolean {
-    return this.handle.isEmpty()
-  }
-
-  bounds(): Box3 {
-    return this.handle.boundingBox()
-  }
-
-  /** One more owner. */
-  keep(): this {
-    this.owners += 1
-    return this
-  }
-
-  /** One owner less; the last one gives the memory back. @throws if nobody owns it any more */
-  dispose(): void {
-    if (this.owners <= 0) throw new Error('A solid was given back twice.')
-    this.owners -= 1
-    if (this.owners === 0) this.handle.delete()
-  }
-}
+export type { Solid }
 
 export interface BuildSolid {
   names: ExtrusionNames

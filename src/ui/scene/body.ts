@@ -21,6 +21,7 @@ import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Showing } from '../store/view-slice'
 import { edgeNear } from '@/core/faces/edge-near'
 import type { Palette } from './palette'
+import { withStripes } from './stripes'
 
 /** A part or an item as drawn: shaded faces, crisp edges, and a patch over what is marked. */
 export class Body {
@@ -35,7 +36,7 @@ export class Body {
   ) {
     this.mesh = new Mesh(
       faces(shown),
-      new MeshLambertMaterial({ polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }),
+      withStripes(new MeshLambertMaterial({ polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 })),
     )
     this.lines = new LineSegments(edges(shown), new LineBasicMaterial())
     this.group.add(this.mesh, this.lines)

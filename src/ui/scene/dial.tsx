@@ -16,6 +16,7 @@ const WORDS: [Direction, string, string][] = [
 /** A dial of directions, and how the scene is looked at. */
 export function Dial({ view }: { view: SceneView }) {
   const perspective = useProject((s) => s.perspective)
+  const stripes = useProject((s) => s.stripes)
   const showing = useProject((s) => s.showing)
   const set = useProject((s) => s.set)
   const from = useDrawn(view, (v) => v.eye.lookingFrom())
@@ -93,6 +94,15 @@ export function Dial({ view }: { view: SceneView }) {
         </button>
       </div>
       <SectionControl />
+      <button
+        type="button"
+        className="figure pointer-events-auto"
+        aria-pressed={stripes}
+        title="The reflection of striped light: creases break it, dents bend it"
+        onClick={() => set({ stripes: !stripes })}
+      >
+        {stripes ? 'plain light' : 'striped light'}
+      </button>
     </div>
   )
 }

@@ -23,6 +23,7 @@ import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
 import { smallPicture } from './picture'
+import { STRIPED } from './stripes'
 import { Unpicked } from './unpicked'
 
 Mesh.prototype.raycast = acceleratedRaycast
@@ -101,6 +102,12 @@ export class SceneView {
   resize(width: number, height: number): void {
     this.renderer.setSize(width, height, false)
     this.eye.resize(width, height)
+    this.draw()
+  }
+
+  /** Whether faces show the reflection of striped light. */
+  setStriped(striped: boolean): void {
+    STRIPED.value = striped ? 1 : 0
     this.draw()
   }
 

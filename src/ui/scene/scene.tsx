@@ -186,6 +186,8 @@ function useBodies(view: SceneView | undefined): void {
     if (present.size > 0 || build.outlines.length > 0) view.frame(turned)
   }, [view, build, showing, usual, swap, beside])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
+  const stripes = useProject((s) => s.stripes)
+  useEffect(() => view?.setStriped(stripes), [view, stripes])
 }
 
 /** What is being read is looked at before its faces are found. */

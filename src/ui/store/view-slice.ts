@@ -37,6 +37,8 @@ export interface View {
   /** Variants: side by side, or what is different in the one named. */
   comparing: string | undefined
   perspective: boolean
+  /** Parts show the reflection of striped light. */
+  stripes: boolean
   /** What picked items are taken to be made of. */
   material: Material
   /** The simulated calipers are at hand. */
@@ -68,6 +70,7 @@ export const viewSlice =
     inHand: undefined,
     comparing: undefined,
     perspective: false,
+    stripes: false,
     material: 'PLA',
     calipers: false,
     editing: undefined,
