@@ -173,7 +173,12 @@ test('a step that takes long is stopped in the middle, and what was there stays'
   await page.getByRole('menuitem', { name: 'Switch off' }).click()
   await expect(page.getByText(/^Building, step/)).toHaveCount(0)
   await page.getByRole('button', { name: 'Parts', exact: true }).click()
-  await expect(page.getByRole('region', { name: 'List of parts' }).getByText(/8.54 cm³/).first()).toBeVisible()
+  await expect(
+    page
+      .getByRole('region', { name: 'List of parts' })
+      .getByText(/8.54 cm³/)
+      .first(),
+  ).toBeVisible()
   expect(Date.now() - stopped).toBeLessThan(10_000)
 })
 
