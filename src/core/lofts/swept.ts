@@ -57,10 +57,15 @@ export function sweptRings(
   const tight = rings.findIndex((ring, k) => {
     if (!upright && dot(ways[k]!.before, ways[k]!.after) < SHARPEST) return true
     const next = rings[closed ? (k + 1) % count : k + 1]
-    return next?.some((loop, l) => loop.some((q, i) => dot(sub(q, ring[l]![i]!), ways[k]!.after) < 1e-9))
+    // What stays upright has to come on the way that it looks, or nothing lies between it and the next.
+    const ahead = upright ? first : ways[k]!.after
+    return next?.some((loop, l) => loop.some((q, i) => dot(sub(q, ring[l]![i]!), ahead) < 1e-9))
   })
   if (tight >= 0) {
-    const at = places[tight]!.map((v) => v.toFixed(1)).join(', ')
+    // Of two places between which it folds it is the one where the path bends more.
+    const bend = (k: number) => dot(ways[k]!.before, ways[k]!.after)
+    const next = (tight + 1) % count
+    const at = places[bend(next) < bend(tight) ? next : tight]!.map((v) => v.toFixed(1)).join(', ')
     return raise('tight', upright ? `At ${at} the path leads so far aside that the section, which stays upright, would fold.` : `The path bends too sharply at ${at} for so wide a section: it would run into itself. A larger radius there, or a narrower section, does.`, 'path') // prettier-ignore
   }
   return rings
