@@ -50,9 +50,10 @@ interface Piece {
 
 /**
  * Borders linked to chains.
+ * @param all their places are all kept, also those that lie close beside others
  * Errors: smooth (two faces of an edge run into each other without a corner)
  */
-export function chainsOf(on: Pointable, borders: readonly number[]): Chain[] {
+export function chainsOf(on: Pointable, borders: readonly number[], all = false): Chain[] {
   const left = new Map(borders.map((b) => [b, pieceOf(on, b)]))
   const chains: Chain[] = []
   for (const [b, first] of left) {
@@ -64,7 +65,7 @@ export function chainsOf(on: Pointable, borders: readonly number[]): Chain[] {
       for (let next = onward(on, back.at(-1)!, left); next; next = onward(on, back.at(-1)!, left)) take(left, back, next) // prettier-ignore
       run.splice(0, run.length, ...back)
     }
-    chains.push(chainOf(on, run))
+    chains.push(chainOf(on, run, all))
   }
   return chains
 }
@@ -112,17 +113,18 @@ function wayAt(on: Pointable, { regions, convex, vertices }: Piece, vertex: numb
   return normalize(sub(pointOf(on, vertices.at(-1)!), pointOf(on, vertices[0]!)))
 }
 
-function chainOf(on: Pointable, run: readonly Piece[]): Chain {
+function chainOf(on: Pointable, run: readonly Piece[], all: boolean): Chain {
   const { convex } = run[0]!
   const [from, to] = [run[0]!.vertices[0]!, run.at(-1)!.vertices.at(-1)!]
   const closed = run[0]!.closed || (run.length > 1 && from === to)
   const stations = spaced(
     run.flatMap((piece, i) => {
-      const all = piece.vertices.map((v) => stationOf(on, piece, pointOf(on, v)))
+      const own = piece.vertices.map((v) => stationOf(on, piece, pointOf(on, v)))
       // Where one piece goes on in the next, their place is one.
-      return i > 0 || (closed && run.length > 1 && !piece.closed) ? all.slice(1) : all
+      return i > 0 || (closed && run.length > 1 && !piece.closed) ? own.slice(1) : own
     }),
     closed,
+    all,
   )
   const places = closed ? [...stations, stations[0]!] : stations
   const long = places.slice(1).reduce((sum, s, i) => sum + distance(places[i]!.at, s.at), 0)
@@ -144,18 +146,19 @@ const ON_WAY = 0.015
  * True of a place that is as good as one with another beside it, on the way to a third. Faces as meshes have them lean a
  * little at each of their corners, and of two that are close one this way and the other that.
  */
-const isBeside = (from: Station, s: Station, to: Station): boolean =>
-  distance(s.at, to.at) <= BESIDE || (distance(s.at, to.at) < CLOSE && distanceToSpan(s.at, from.at, to.at) < ON_WAY)
+const isBeside = (from: Station, s: Station, to: Station, all: boolean): boolean =>
+  distance(s.at, to.at) <= BESIDE ||
+  (!all && distance(s.at, to.at) < CLOSE && distanceToSpan(s.at, from.at, to.at) < ON_WAY)
 
-function spaced(stations: readonly Station[], closed: boolean): Station[] {
+function spaced(stations: readonly Station[], closed: boolean, all: boolean): Station[] {
   const out: Station[] = []
   for (const [k, s] of stations.entries()) {
     const last = out.at(-1)
     const next = stations[k + 1] ?? (closed ? stations[0] : undefined)
-    if (!last || !(next ? isBeside(next, s, last) : distance(last.at, s.at) <= BESIDE)) out.push(s)
+    if (!last || !(next ? isBeside(next, s, last, all) : distance(last.at, s.at) <= BESIDE)) out.push(s)
   }
   const [first, last] = [out[0]!, stations.at(-1)!]
-  if (closed) return out.length > 3 && isBeside(out.at(-2)!, out.at(-1)!, first) ? out.slice(0, -1) : out
+  if (closed) return out.length > 3 && isBeside(out.at(-2)!, out.at(-1)!, first, all) ? out.slice(0, -1) : out
   // An open chain ends where it ends.
   return out.length > 1 && out.at(-1) !== last ? [...out.slice(0, -1), last] : out
 }

@@ -17,6 +17,7 @@ const clamp = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v)
  */
 export function triangleDistance(p: Float32Array, i: number, q: Float32Array, j: number, limit: number): number {
   const [a, b] = [9 * i, 9 * j]
+  if (boxesApart(p, a, q, b) >= limit || apartFromPlane(p, a, q, b) >= limit || apartFromPlane(q, b, p, a) >= limit) return limit // prettier-ignore
   let best = limit
   const take = (d: number, swapped: boolean): void => {
     if (d >= best) return
@@ -36,6 +37,36 @@ export function triangleDistance(p: Float32Array, i: number, q: Float32Array, j:
     if (pierces(q, b + 3 * k, b + 3 * ((k + 1) % 3), p, a)) take(0, true)
   }
   return best
+}
+
+/** The squared distance of the boxes round two triangles: they are no nearer. */
+function boxesApart(p: Float32Array, a: number, q: Float32Array, b: number): number {
+  let sum = 0
+  for (let k = 0; k < 3; k++) {
+    const [p0, p1, p2] = [p[a + k]!, p[a + 3 + k]!, p[a + 6 + k]!]
+    const [q0, q1, q2] = [q[b + k]!, q[b + 3 + k]!, q[b + 6 + k]!]
+    const gap = Math.max(Math.min(p0, p1, p2) - Math.max(q0, q1, q2), Math.min(q0, q1, q2) - Math.max(p0, p1, p2))
+    if (gap > 0) sum += gap * gap
+  }
+  return sum
+}
+
+/** The squared distance of the triangle at `a` of p from the plane of the one at `f` of q: it is no nearer to that; 0 where it goes through. */
+function apartFromPlane(p: Float32Array, a: number, q: Float32Array, f: number): number {
+  const [x, y, z] = [q[f]!, q[f + 1]!, q[f + 2]!]
+  const [ux, uy, uz] = [q[f + 3]! - x, q[f + 4]! - y, q[f + 5]! - z]
+  const [vx, vy, vz] = [q[f + 6]! - x, q[f + 7]! - y, q[f + 8]! - z]
+  const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+  const long = nx * nx + ny * ny + nz * nz
+  if (long < 1e-18) return 0
+  let [low, high] = [Infinity, -Infinity]
+  for (let k = a; k < a + 9; k += 3) {
+    const off = (p[k]! - x) * nx + (p[k + 1]! - y) * ny + (p[k + 2]! - z) * nz
+    low = Math.min(low, off)
+    high = Math.max(high, off)
+  }
+  const near = low > 0 ? low : high < 0 ? -high : 0
+  return (near * near) / long
 }
 
 function squared(): number {

@@ -58,7 +58,7 @@ export function wallOf(kernel: Kernel, on: Pointable, wall: Wall): { solid: Soli
   const edges = between.filter((b) => hasFree(on, b) || isEdge(on, b) || fades(on, b))
   const free = edges.filter((b) => hasFree(on, b) || fades(on, b))
   const kept = edges.filter((b) => !free.includes(b))
-  const opening = chainsOf(on, kept).filter((c) => c.convex !== inwards)
+  const opening = chainsOf(on, kept, true).filter((c) => c.convex !== inwards)
   const fans = opening.map((chain) => {
     const thickest = Math.max(...chain.stations.flatMap((s) => s.regions.map(thick)))
     const further = endsOf(chain).map(({ others }) => (!square && others.some((r) => thick(r) === 0) ? 2 * most : 0)) as [number, number] // prettier-ignore
