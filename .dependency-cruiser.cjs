@@ -53,7 +53,7 @@ module.exports = {
     room(
       'blends-know-faces',
       { path: '^src/core/blend' },
-      { path: '^src/core/(?!blend|faces|fit/gap|geometry|kernel|profile|result)' },
+      { path: '^src/core/(?!blend|faces|fit/gap|geometry|kernel|mesh/unpack|profile|result)' },
     ),
     room(
       'walls-know-blends-and-gaps',

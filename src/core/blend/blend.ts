@@ -10,6 +10,7 @@ import { withoutChips } from './chips'
 import { type Arrival, arrivals, ballTool, type Pivot, pivotAt, pivotTool } from './corners'
 import { type Ending, endingOf, stopped } from './ends'
 import { type Blending, crowded, lost, missing, type Probe, probesOf, zonesOf } from './fits'
+import { treeOf } from './near-faces'
 import { type Form, sectionAt } from './section'
 import { sewn } from './sewn'
 import { shifted, tubeSolid } from './tube'
@@ -55,8 +56,9 @@ export function blended(solid: Solid, on: Pointable, wanted: readonly Blending[]
   const [was, is] = [kernel.bodies(solid).length, kernel.bodies(result).length]
   if (was !== is) return raise('pieces', `The part would come to be in ${is} pieces instead of ${was}.`, 'of')
   const mesh = kernel.read(result)
+  const own = treeOf(mesh, (t) => mesh.surfaces[mesh.triangleSurface[t]!]!.step === id)
   for (const [i, { chain, form }] of wanted.entries()) {
-    const gone = lost(mesh, id, looks[i]!, slackOf(chain, form, tolerance))
+    const gone = lost(own, looks[i]!, slackOf(chain, form, tolerance))
     if (gone) return tooLarge(chain, gone.station.at)
   }
   return result

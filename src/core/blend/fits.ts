@@ -1,9 +1,9 @@
 import { distanceToSpan } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
-import type { TaggedMesh } from '../kernel/surface'
+import type { TriangleTree } from '../fit/gap'
 import { distance, dot, scale, sub, type Vec3 } from '../geometry/vec'
 import { between, type Chain, type Station } from './chains'
-import { isNear, regionTree, treeOf } from './near-faces'
+import { isNear, regionTree } from './near-faces'
 import { type Form, type Section, sectionAt } from './section'
 
 /** A chain, and what becomes of it. */
@@ -171,9 +171,8 @@ function stretchesOf(chain: Chain, probes: readonly Probe[]): [number, Stretch][
 /** So many places of a chain are looked for in what came out, at most. */
 const MOST_LOOKS = 60
 
-/** The first place where the new face is not there in what came out. */
-export function lost(mesh: TaggedMesh, step: string, probes: readonly Probe[], slack: number): Probe | undefined {
-  const own = treeOf(mesh, (t) => mesh.surfaces[mesh.triangleSurface[t]!]!.step === step)
+/** The first place where the new face is not there in what came out. @param own the new faces */
+export function lost(own: TriangleTree, probes: readonly Probe[], slack: number): Probe | undefined {
   const some = probes.filter((_, k) => k % Math.ceil(probes.length / MOST_LOOKS) === 0)
   return some.find(({ section }) => {
     const { across } = section

@@ -142,6 +142,9 @@ export const stepSchema = z.object({
     .default({}),
 })
 
+/** As many steps as a project may have. */
+export const MOST_STEPS = 2000
+
 export const projectSchema = z.object({
   format: z.literal('anorak-project'),
   version: z.literal(FORMAT_VERSION),
@@ -153,7 +156,7 @@ export const projectSchema = z.object({
   references: z.array(referenceSchema).max(100).default([]),
   blocks: z.array(blockSchema).max(500).default([]),
   outlines: z.array(outlineSchema).max(100).default([]),
-  steps: z.array(stepSchema).max(2000).default([]),
+  steps: z.array(stepSchema).max(MOST_STEPS).default([]),
   /** Lengths that stay on show. */
   measures: z.array(measureSchema).max(200).default([]),
   /** Gaps that the maker wants watched, besides those that steps have watched. */

@@ -1,11 +1,11 @@
-import { add, cross, dot, scale, sub, type Vec3 } from '../geometry/vec'
+import { placePositions, translation } from '../geometry/placement'
+import { add, cross, dot, placeAt, sub, type Vec3 } from '../geometry/vec'
 import type { Triangles } from '../mesh/unpack'
 import { type Gap, smallestGap, TriangleTree } from './gap'
+import { pierces } from './triangle-distance'
 
 /** Beyond this a face is not along the way but to one side of it: its normal's share along it. */
 const ALONG = 1e-9
-
-const corner = (t: Triangles, i: number): Vec3 => [t[i]!, t[i + 1]!, t[i + 2]!]
 
 /**
  * The least gap to something on the whole of a straight way: from the skin of the space that the triangles sweep, which
@@ -22,10 +22,8 @@ export function gapOnSlide(own: Triangles, from: Vec3, by: Vec3, other: Triangle
   return run ? { distance: 0, a: run, b: run } : gap
 }
 
-function moved(triangles: Triangles, [x, y, z]: Vec3): Triangles {
-  const by = [x, y, z]
-  return triangles.map((v, i) => v + by[i % 3]!)
-}
+const moved = (triangles: Triangles, by: Vec3): Triangles =>
+  Float32Array.from(placePositions(translation(by), triangles))
 
 /** The skin of the space that triangles sweep; what lies inside of it is not all left out. */
 function swept(begin: Triangles, by: Vec3): Triangles {
@@ -45,7 +43,7 @@ function swept(begin: Triangles, by: Vec3): Triangles {
 function* outlineAlong(triangles: Triangles, way: Vec3): Generator<[Vec3, Vec3]> {
   const edges = new Map<string, { a: Vec3; b: Vec3; sides: number[] }>()
   for (let i = 0; i < triangles.length; i += 9) {
-    const p = [corner(triangles, i), corner(triangles, i + 3), corner(triangles, i + 6)] as const
+    const p = [0, 1, 2].map((k) => placeAt(triangles, i / 3 + k)) as [Vec3, Vec3, Vec3]
     const normal = cross(sub(p[1], p[0]), sub(p[2], p[0]))
     const along = dot(normal, way)
     const side = Math.abs(along) < ALONG ? 0 : Math.sign(along)
@@ -66,26 +64,14 @@ function runOver(begin: TriangleTree, skin: TriangleTree, by: Vec3, other: Trian
   const { boxes } = skin
   const t = other.triangles
   for (let i = 0; i < t.length; i += 9) {
-    const p = corner(t, i)
+    const p = placeAt(t, i / 3)
     if (p.some((v, k) => v < boxes[k]! || v > boxes[k + 3]!)) continue
     const back = sub(p, by)
     let crossed = false
     const box = [0, 1, 2].map((k) => Math.min(p[k]!, back[k]!)).concat([0, 1, 2].map((k) => Math.max(p[k]!, back[k]!)))
-    begin.within(box, (n) => (crossed ||= meets(begin.triangles, 9 * n, back, by)))
+    const span = Float32Array.from([...back, ...p])
+    begin.within(box, (n) => (crossed ||= pierces(span, 0, 3, begin.triangles, 9 * n)))
     if (crossed) return p
   }
   return undefined
-}
-
-/** True where a span from a point meets a triangle (Möller and Trumbore 1997). */
-function meets(t: Triangles, i: number, from: Vec3, by: Vec3): boolean {
-  const a = corner(t, i)
-  const [u, v] = [sub(corner(t, i + 3), a), sub(corner(t, i + 6), a)]
-  const h = cross(by, v)
-  const det = dot(u, h)
-  if (Math.abs(det) < 1e-12) return false
-  const s = scale(sub(from, a), 1 / det)
-  const q = cross(s, u)
-  const [along, up, far] = [dot(s, h), dot(by, q), dot(v, q)]
-  return along >= 0 && up >= 0 && along + up <= 1 && far >= 0 && far <= 1
 }

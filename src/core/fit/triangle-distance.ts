@@ -126,7 +126,7 @@ function edgeToEdge(p: Float32Array, a: number, b: number, q: Float32Array, c: n
 const ALONG = 1e-9
 
 /** True if the edge from a to b of p goes through the face at `f` of q; `pair` is the point, twice. */
-function pierces(p: Float32Array, a: number, b: number, q: Float32Array, f: number): boolean {
+export function pierces(p: Float32Array, a: number, b: number, q: Float32Array, f: number): boolean {
   const [ox, oy, oz] = [p[a]!, p[a + 1]!, p[a + 2]!]
   const [dx, dy, dz] = [p[b]! - ox, p[b + 1]! - oy, p[b + 2]! - oz]
   const [ax, ay, az] = [q[f]!, q[f + 1]!, q[f + 2]!]

@@ -101,3 +101,6 @@ export function placePositions(m: Placement, positions: ArrayLike<number>): Floa
 
 /** A frame moved along its own axes. */
 export const movedAlong = (frame: Placement, by: Vec3): Placement => compose(frame, translation(by))
+
+/** Takes each point to the other side of a frame's plane (x, y). */
+export const mirrorAt = (frame: Placement): Placement => compose(frame, compose([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0], invert(frame))) // prettier-ignore

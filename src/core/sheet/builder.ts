@@ -23,7 +23,7 @@ import { ownRows } from './own-rows'
 import { paintedFaces } from './painted-faces'
 import { resolveFields, type ResolvedStep } from './resolve-fields'
 import { accept, namesToCome, ownNames, type PartState, referenceOf, type Run } from './run'
-import { type Made, StepCache } from './step-cache'
+import { type Made, solidsOf, StepCache } from './step-cache'
 
 /** A solid as it leaves the kernel. */
 interface Read {
@@ -173,10 +173,7 @@ export class Builder {
     const known = this.made.find(step.id, key)
     if (known) return { made: known, reused: true }
     const context: StepContext = { id: step.id, kernel: this.kernel, tolerance: QUALITY[run.quality], printer: figures }
-    const built = this.kernel.scoped(
-      () => refuseEmpty(kind.build(resolved.values as never, context), run),
-      (out) => [...out.parts, ...(out.work ? [out.work] : [])].map((p) => p.solid),
-    )
+    const built = this.kernel.scoped(() => refuseEmpty(kind.build(resolved.values as never, context), run), solidsOf)
     const { output, partKeys } = this.settled(step, key, built, run)
     const made = { key, from: this.fromKey(output, run), output, partKeys }
     this.made.add(step.id, made)

@@ -1,14 +1,11 @@
-import type { PartSettings, Project, ProjectStep } from '../document/schema'
+import { MOST_STEPS, type PartSettings, type Project, type ProjectStep } from '../document/schema'
 import type { SurfaceName } from '../kernel/surface'
 import { fail, ok, type Result } from '../result'
 import { stepKindNamed } from '../steps/registry'
 import { inStep, renaming } from './names-in-use'
-import { changedBy, chainOf, makes, namedBy } from './parts-steps'
+import { chainOf, makes, namedBy } from './parts-steps'
 import { type IdChange, idsIn, idsInStep } from './renamed-ids'
 import { factsNames } from './run'
-
-/** As many steps as a project may have. */
-const MOST_STEPS = 2000
 
 /** A part of the last build, as far as it matters here. */
 export interface MadePart {
@@ -49,8 +46,13 @@ export function letGo(project: Project, id: string, made: readonly MadePart[], n
   if (others.length > 0) return fail('together', `What makes it makes ${others.map((p) => p.name).join(', ')} as well, which would be there once more with each copy.`) // prettier-ignore
   const count = project.steps.length - 1 + copies.length * (chain.length + 1)
   if (count > MOST_STEPS) return fail('many', `That would make ${count} steps of them, and a project has up to ${MOST_STEPS}.`) // prettier-ignore
-  const said = saidOutright(project.steps, at)
-  const freed = copies.map((copy) => free(step, Number(copy.id.slice(id.length + 1)), chain.map((s) => said.get(s.id)!), factsNames(project.steps), newId)) // prettier-ignore
+  const facts = factsNames(project.steps)
+  const said = saidOutright(project.steps, at, facts)
+  const own = chain.map((s) => ({ step: said.get(s.id)!, told: facts.get(s) }))
+  const freed = copies.map((copy) => {
+    const nth = Number(copy.id.slice(id.length + 1))
+    return free(own, { ...step, fields: alone(step.fields, nth) as ProjectStep['fields'] }, newId)
+  })
   const later = laterChange(id, copies, freed)
   const steps = [
     ...project.steps.slice(0, at),
@@ -69,8 +71,11 @@ export function letGo(project: Project, id: string, made: readonly MadePart[], n
 }
 
 /** Steps by id; those that mean the nearest of something name it, and those that tell facts have their name for it. */
-function saidOutright(steps: readonly ProjectStep[], at: number): Map<string, ProjectStep> {
-  const facts = factsNames(steps)
+function saidOutright(
+  steps: readonly ProjectStep[],
+  at: number,
+  facts: ReadonlyMap<ProjectStep, string>,
+): Map<string, ProjectStep> {
   return new Map(
     steps.map((step, i) => {
       const named = Object.fromEntries(namedBy(step, steps.slice(0, i)))
@@ -81,35 +86,40 @@ function saidOutright(steps: readonly ProjectStep[], at: number): Map<string, Pr
   )
 }
 
-/** The steps of a part once more, under new ids, and the part put where its nth copy was. */
+/**
+ * The steps of a part once more, under new ids, and the part put where its copy was.
+ * @param chain with what their facts are told as
+ */
 function free(
-  step: ProjectStep,
-  nth: number,
-  chain: readonly ProjectStep[],
-  facts: ReadonlyMap<ProjectStep, string>,
+  chain: readonly { step: ProjectStep; told: string | undefined }[],
+  put: ProjectStep,
   newId: () => string,
 ): Freed {
-  const ids = new Map([...chain, step].map((s) => [s.id, newId()]))
-  const change = renamedBy(ids)
-  const told = new Map([...facts].map(([s, as]) => [s.id, as]))
-  const names = chain.flatMap(({ id }) => (told.has(id) ? [{ id, from: told.get(id)!, to: `${told.get(id)!}_${ids.get(id)!.replace(/\W/g, '')}` }] : [])) // prettier-ignore
+  const all = [...chain, { step: put, told: undefined }].map((s) => ({ ...s, id: newId() }))
+  const change = renamedBy(new Map(all.map(({ step, id }) => [step.id, id])))
+  const names = all.flatMap(({ told, id }) =>
+    told ? [{ id, from: told, to: `${told}_${id.replace(/\W/g, '')}` }] : [],
+  )
   const formulas = (s: ProjectStep) => names.reduce((one, { from, to }) => inStep(one, renaming(from, to, true)), s)
-  const steps = [...chain, put(step, nth)].map((s): ProjectStep => {
-    const as = names.find((n) => n.id === s.id)?.to
-    return { ...onlyOwn(formulas(idsInStep(s, change)), s, ids), id: ids.get(s.id)!, ...(as ? { as } : {}) }
+  const isNew = (part: string) => all.some(({ id }) => makes({ id }, part))
+  const steps = all.map(({ step, id }): ProjectStep => {
+    const as = names.find((n) => n.id === id)?.to
+    return { ...onlyOwn(formulas(idsInStep(step, change)), isNew), id, ...(as ? { as } : {}) }
   })
-  return { steps, change, part: change.id(String(step.fields.part)), from: new Map([...ids].map(([a, b]) => [b, a])) }
+  return {
+    steps,
+    change,
+    part: change.id(String(put.fields.part)),
+    from: new Map(all.map(({ step, id }) => [id, step.id])),
+  }
 }
 
-const put = (step: ProjectStep, nth: number): ProjectStep => ({ ...step, fields: stepKindNamed(step.kind)!.alone!(step.fields, nth) as ProjectStep['fields'] }) // prettier-ignore
-
-/** Of parts that a step did the same to, only those that are made once more. */
-function onlyOwn(step: ProjectStep, was: ProjectStep, ids: ReadonlyMap<string, string>): ProjectStep {
-  const isNew = (part: string) => [...ids.values()].some((id) => makes({ id }, part))
+/** Of parts that a step does the same to, only those that are made once more. */
+function onlyOwn(step: ProjectStep, isNew: (part: string) => boolean): ProjectStep {
   const specs = stepKindNamed(step.kind)?.fields ?? {}
   const fields = Object.entries(step.fields).map(([name, saved]) => {
     const spec = specs[name]
-    const own = spec?.type === 'parts' && spec.use === 'change' && Array.isArray(saved) && changedBy(was).length > 0
+    const own = spec?.type === 'parts' && spec.use === 'change' && Array.isArray(saved)
     return [name, own ? saved.filter((p) => isNew(String(p))) : saved]
   })
   return { ...step, fields: Object.fromEntries(fields) as ProjectStep['fields'] }

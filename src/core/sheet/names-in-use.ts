@@ -4,7 +4,7 @@ import type { Project, ProjectStep } from '../document/schema'
 import { fieldKind } from '../fields/kinds'
 import { asFormulaName } from '../references/names'
 import { measuredName } from './measured-names'
-import { fieldsSchema, stepKindNamed, stepKinds } from '../steps/registry'
+import { readFields, stepKindNamed, stepKinds } from '../steps/registry'
 import { FORMULA_FUNCTIONS } from '../units/formula'
 import { FORMULA_NAME } from '../units/formula-name'
 import { MM_PER } from '../units/length'
@@ -118,7 +118,7 @@ export function usesOf(project: Project, name: string): Uses {
 /** A step with each of its formulas changed. */
 export function inStep(step: ProjectStep, change: (formula: string) => string): ProjectStep {
   const kind = stepKindNamed(step.kind)
-  if (!kind || !fieldsSchema(kind).safeParse(step.fields).success) return step
+  if (!kind || !readFields(kind, step.fields).success) return step
   const fields = { ...step.fields }
   for (const [name, spec] of Object.entries(kind.fields)) {
     const { formulas } = fieldKind(spec)

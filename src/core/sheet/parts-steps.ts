@@ -1,22 +1,19 @@
 import type { ProjectStep } from '../document/schema'
-import { fieldsSchema, stepKindNamed } from '../steps/registry'
-import type { StepKind, Word } from '../steps/step-kind'
+import { readFields, stepKindNamed } from '../steps/registry'
+import { isMeant, type StepKind } from '../steps/step-kind'
 
 /** True if a part is one that this step makes: it has the step's id, or one that begins with it. */
 export const makes = ({ id }: Pick<ProjectStep, 'id'>, part: string): boolean =>
   part === id || part.startsWith(`${id}.`)
 
 /** True if a field is said in the step's sentence as its other fields are. */
-export function isSaid({ sentence }: StepKind, field: string, saved: Readonly<Record<string, unknown>>): boolean {
-  const isMeant = (word: Word) =>
-    typeof word !== 'string' && word.field === field && (!word.when || word.when.slice(1).includes(String(saved[word.when[0]]))) // prettier-ignore
-  return sentence.some(isMeant)
-}
+const isSaid = ({ sentence }: StepKind, field: string, saved: Readonly<Record<string, unknown>>): boolean =>
+  sentence.some((word) => typeof word !== 'string' && word.field === field && isMeant(word, saved))
 
 /** Parts that a step changes, by the fields that name them. */
 export function changedBy(step: ProjectStep): string[][] {
   const kind = stepKindNamed(step.kind)
-  const saved = kind && fieldsSchema(kind).safeParse(step.fields).data
+  const saved = kind && readFields(kind, step.fields).data
   if (!kind || !saved) return []
   return Object.entries(kind.fields).flatMap(([name, spec]) => {
     if ((spec.type !== 'part' && spec.type !== 'parts') || spec.use !== 'change' || !isSaid(kind, name, saved))

@@ -1,3 +1,4 @@
+import type { Solid } from '../kernel/kernel'
 import type { StepOutput } from '../steps/step-kind'
 
 /** What a step made, and what it was made from. */
@@ -10,6 +11,10 @@ export interface Made {
   /** Of each part it left: changes when the part does. */
   partKeys: ReadonlyMap<string, string>
 }
+
+/** The solids that a step's output owns: its parts, and what it did to others. */
+export const solidsOf = ({ parts, work }: StepOutput): Solid[] =>
+  [...parts, ...(work ? [work] : [])].map((p) => p.solid)
 
 /** How many versions of each step are kept, for going back and forth between values. */
 const VERSIONS = 3
@@ -52,6 +57,5 @@ export class StepCache {
 }
 
 function giveBack(versions: readonly Made[]): void {
-  for (const { output } of versions)
-    for (const { solid } of [...output.parts, ...(output.work ? [output.work] : [])]) solid.dispose()
+  for (const { output } of versions) for (const solid of solidsOf(output)) solid.dispose()
 }

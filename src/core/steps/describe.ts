@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Project, projectSchema, stepSchema } from '../document/schema'
+import { MOST_STEPS, type Project, projectSchema, stepSchema } from '../document/schema'
 import { withArticle } from '../fields/field-kind'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
 import type { ShapeKind } from '../fields/shape-kind'
@@ -51,7 +51,7 @@ export function projectJsonSchema(): object {
   const kinds = stepKinds().map((kind) =>
     stepSchema.extend({ kind: z.literal(kind.kind), fields: fieldsSchema(kind).prefault({}) }),
   )
-  const whole = projectSchema.extend({ steps: z.array(z.union(kinds)).max(2000).default([]) })
+  const whole = projectSchema.extend({ steps: z.array(z.union(kinds)).max(MOST_STEPS).default([]) })
   return z.toJSONSchema(whole, { io: 'input', unrepresentable: 'any' })
 }
 

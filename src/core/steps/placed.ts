@@ -4,7 +4,17 @@ import { lengthField } from '../fields/length'
 import { angleField, countField } from '../fields/number'
 import { planeField } from '../fields/plane'
 import { maybePublicationField } from '../fields/publication'
-import { apply, compose, fromFrame, invert, type Placement, translation, turn, turnAbout } from '../geometry/placement'
+import {
+  apply,
+  compose,
+  fromFrame,
+  invert,
+  mirrorAt,
+  type Placement,
+  translation,
+  turn,
+  turnAbout,
+} from '../geometry/placement'
 import { cross, scale, sub, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
 import { DRAWING } from './drawn'
@@ -65,7 +75,7 @@ export function placements(values: Values): Placement[] {
   const nth = Array.from({ length: count - 1 }, (_, k) => k + 1)
   switch (how) {
     case 'mirror':
-      return [about([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0])]
+      return [mirrorAt(at.frame)]
     case 'line': {
       const by = pitchOf(values)
       if (Math.abs(by) < 1e-9) return raise('none-moved', 'At a distance of 0 all copies lie in the part itself.', 'by')

@@ -24,6 +24,10 @@ export type Word =
       rare?: true
     }
 
+/** True of a word that is said while the fields are as they are. */
+export const isMeant = (word: Word, saved: Readonly<Record<string, unknown>>): boolean =>
+  typeof word === 'string' || !word.when || word.when.slice(1).includes(String(saved[word.when[0]]))
+
 /** A part as a step leaves it, in the project's frame. */
 export interface PartOutput {
   id: string

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldKind, type FieldSpecs } from '@/core/fields/kinds'
-import type { Word } from '@/core/steps/step-kind'
+import { isMeant, type Word } from '@/core/steps/step-kind'
 import type { StepView } from '@/worker/views'
 import { useProject } from '../store/store'
 import { editorOf } from './editors'
@@ -27,11 +27,6 @@ export function Sentence({
 }) {
   const edit = useProject((s) => s.edit)
   const [all, setAll] = useState(false)
-  const isMeant = (word: Word): boolean => {
-    if (typeof word === 'string' || !word.when) return true
-    const [field, ...values] = word.when
-    return (values as unknown[]).includes(saved[field])
-  }
   const isUnsaid = (word: Word): boolean => {
     if (typeof word === 'string' || !word.rare || report?.problems.some((p) => p.field === word.field)) return false
     const spec = specs[word.field]!
@@ -42,7 +37,7 @@ export function Sentence({
       {words.map((word, i) => {
         const space = i === 0 ? '' : ' '
         if (typeof word === 'string') return `${space}${word}`
-        if (!isMeant(word) || (!all && isUnsaid(word))) return null
+        if (!isMeant(word, saved) || (!all && isUnsaid(word))) return null
         if (word.given && isEmpty(saved[word.field])) return null
         const spec = specs[word.field]!
         const Editor = editorOf(spec)
@@ -52,13 +47,7 @@ export function Sentence({
               {space}
               {word.before && `${word.before} `}
               <span
-                className={
-                  !word.after
-                    ? ''
-                    : SHORT.has(spec.type)
-                      ? 'whitespace-nowrap'
-                      : 'whitespace-nowrap *:whitespace-normal'
-                }
+                className={word.after ? `whitespace-nowrap ${SHORT.has(spec.type) ? '' : '*:whitespace-normal'}` : ''}
               >
                 <Editor
                   step={of}
@@ -75,7 +64,7 @@ export function Sentence({
           )
         )
       })}
-      {words.some((word) => isMeant(word) && isUnsaid(word)) && (
+      {words.some((word) => isMeant(word, saved) && isUnsaid(word)) && (
         <button type="button" className="ml-2 text-[14px] text-soft hover:text-figure" onClick={() => setAll(!all)}>
           {all ? 'less' : 'more …'}
         </button>

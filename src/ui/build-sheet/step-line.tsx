@@ -12,7 +12,7 @@ import { newId } from '../new-id'
 import { Menu } from '../primitives/menu'
 import { NameInput } from '../primitives/name-input'
 import { refocus } from '../primitives/refocus'
-import { useProject } from '../store/store'
+import { useProject, useProjectStore } from '../store/store'
 import { Problems, Sentence } from './sentence'
 import { Shapes } from './shapes'
 import { StepSlide } from './step-slide'
@@ -87,9 +87,7 @@ function StepName({ step }: { step: ProjectStep }) {
 function StepMenu({ step, refuse }: { step: ProjectStep; refuse: (why: string) => void }) {
   const edit = useProject((s) => s.edit)
   const variant = useProject((s) => variantInHand(s.history.present))
-  const build = useProject((s) => s.build)
-  const building = useProject((s) => s.building)
-  const project = useProject((s) => s.history.present)
+  const store = useProjectStore()
   const [naming, setNaming] = useState(false)
   if (naming)
     return (
@@ -112,8 +110,9 @@ function StepMenu({ step, refuse }: { step: ProjectStep; refuse: (why: string) =
     () => edit(setOffIn(id, step.id, !step.off)),
   ]
   const free = () => {
+    const { build, building, history } = store.getState()
     if (building) return refuse('The parts are still being built; try again in a moment.')
-    const found = letGo(project, step.id, build?.parts ?? [], newId)
+    const found = letGo(history.present, step.id, build?.parts ?? [], newId)
     if (found.ok) edit(() => found.value)
     refuse(found.ok ? '' : found.problem.message)
   }

@@ -3,8 +3,8 @@ import { useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import { apply } from '@/core/geometry/placement'
 import { poseAt, type Travel } from '@/core/geometry/travel'
-import { length, type Vec3 } from '@/core/geometry/vec'
-import { fieldsSchema, stepKindNamed } from '@/core/steps/registry'
+import { type Vec3 } from '@/core/geometry/vec'
+import { readFields, stepKindNamed } from '@/core/steps/registry'
 import { formatLength } from '@/core/units/length'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 import { DraggedFigure } from './dragged-figure'
@@ -47,7 +47,7 @@ function useMoving(part: string | undefined): Moving | undefined {
   const row = rows?.findLast((r) => r.travel && r.a.of === 'whole' && r.a.part === part)
   const step = steps.find((s) => s.id === row?.step)
   const kind = step && stepKindNamed(step.kind)
-  const saved = kind && fieldsSchema(kind).safeParse(step.fields).data
+  const saved = kind && readFields(kind, step.fields).data
   const slides = saved && kind.slides?.(saved)
   if (!row?.travel || !slides) return undefined
   const values = reports?.find((r) => r.id === step!.id)?.values
@@ -70,12 +70,11 @@ function Handle({ view, moving, point }: { view: SceneView; moving: Moving; poin
   const [x, y, ax, ay] = (at ?? '0 0 0 0').split(' ').map(Number) as [number, number, number, number]
   // Pixels for all of its way, as it leads where it stands.
   const [dx, dy] = [(ax - x) / AHEAD, (ay - y) / AHEAD]
-  const long = way.kind === 'slide' ? length(way.by) : 1
-  if (at === undefined || long === 0 || Math.hypot(dx, dy) < SQUARE) return null
+  if (at === undefined || Math.hypot(dx, dy) < SQUARE) return null
   const stride = isAngle ? 1 : printer.layer
   const group = `slide ${step}`
-  const stand = (to_: number, grid: number, dragging: boolean) => {
-    const kept = Math.min(Math.max(to_, Math.min(from, to)), Math.max(from, to))
+  const stand = (where: number, grid: number, dragging: boolean) => {
+    const kept = Math.min(Math.max(where, Math.min(from, to)), Math.max(from, to))
     // Its ends are on no grid.
     const on = kept === from || kept === to ? kept : Math.round(kept / grid) * grid
     store.getState().edit(setField(step, field, String(Number(on.toFixed(4)))), { group, dragging })

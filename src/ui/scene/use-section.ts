@@ -1,7 +1,8 @@
 import { useMemo } from 'react'
+import { boxMiddle } from '@/core/geometry/vec'
 import { stepKindNamed } from '@/core/steps/registry'
 import type { Section } from '../store/view-slice'
-import { useDocument, useProject } from '../store/store'
+import { useProject } from '../store/store'
 import { useStepInHand } from './use-step-in-hand'
 
 /**
@@ -11,10 +12,11 @@ import { useStepInHand } from './use-step-in-hand'
 export function useSection(): Section | undefined {
   const own = useProject((s) => s.section)
   const id = useStepInHand()
-  const { steps } = useDocument()
-  const step = steps.find((s) => s.id === id)
-  const part = step && stepKindNamed(step.kind)?.inside ? step.fields.part : undefined
-  const bounds = useProject((s) => s.build?.parts.find((p) => p.id === part)?.body.bounds)
-  const middle = bounds && (bounds.min[1] + bounds.max[1]) / 2
+  const middle = useProject((s) => {
+    const step = s.history.present.steps.find((one) => one.id === id)
+    const part = step && stepKindNamed(step.kind)?.inside ? step.fields.part : undefined
+    const bounds = s.build?.parts.find((p) => p.id === part)?.body.bounds
+    return bounds && boxMiddle(bounds)[1]
+  })
   return useMemo(() => own ?? (middle === undefined ? undefined : { axis: 'y', at: middle, flipped: false }), [own, middle]) // prettier-ignore
 }

@@ -14,7 +14,7 @@ import { joinedOutput, ROOT } from '../joining'
 import { type StepContext, type StepOutput, stepKind } from '../step-kind'
 import { OUT, throughAll } from '../through'
 import { offerFit, startFit } from './offers'
-import { drawnRow, fitRow } from './row'
+import { fitRow, pickedThing } from './row'
 
 const MOST = 10_000
 
@@ -146,13 +146,16 @@ function plugInside(values: Values, context: StepContext): StepOutput {
 }
 
 /** @param span from where to where over its plane what is made goes, mm */
-const rowOf = (
+function rowOf(
   values: Values,
   { frame, outline }: Fitted,
   made: readonly { id: string; name: string }[],
   span: readonly [number, number],
   id: string,
-) =>
-  values.by === 'edges'
-    ? fitRow(id, values, { frame }, made)
-    : drawnRow(id, values, { of: 'drawn', profile: outline, frame, span }, made)
+) {
+  const drawn = {
+    selector: { of: 'drawn', profile: outline, frame, span },
+    name: values.way === 'around' ? 'What is drawn' : 'what is drawn',
+  } as const
+  return fitRow(id, values, values.by === 'edges' ? pickedThing(values.of, frame) : drawn, made)
+}

@@ -1,65 +1,52 @@
 import type { RowSpec, Selector } from '../../built/rows'
 import { nameOf } from '../../faces/resolve'
 import type { RimPiece } from '../../fields/rim'
-import { turn } from '../../geometry/placement'
+import { type Placement, turn } from '../../geometry/placement'
 import { dot, type Vec3 } from '../../geometry/vec'
 import type { SurfaceName, SurfaceTag } from '../../kernel/surface'
 import { raise } from '../../result'
-import type { Run } from '../closed-run'
 
 /** A gap may be off by so much, mm: what chords and meshes are kept to, and a bit. */
 const TOLERANCE = 0.02
 
-/** The row that watches the gap: the sides of what was picked against the sides of what was made for it. */
-export function fitRow(
-  id: string,
-  { of, gap, way }: { of: readonly RimPiece[]; gap: number; way: 'around' | 'inside' },
-  run: Pick<Run, 'frame'>,
-  made: readonly { id: string; name: string }[],
-): RowSpec {
-  const { owner } = of[0]!
-  const others = made.map((p) => p.name).join(', ')
-  const sides: Selector = { of: 'parts', parts: made.map((p) => p.id), surfaces: { step: id, role: 'side' } }
-  const picked: Selector = 'part' in owner ? { of: 'parts', parts: [owner.part], ...namesOf(of, run) } : { of: 'items', reference: owner.reference, items: [owner.item] } // prettier-ignore
-  return {
-    id: `${id}:fit`,
-    step: id,
-    between: way === 'around' ? `${owner.name} in ${others}` : `${others} in ${owner.name}`,
-    wanted: gap,
-    tolerance: TOLERANCE,
-    rule: 'exact',
-    a: picked,
-    b: sides,
-    along: turn(run.frame, [0, 0, 1]),
-  }
+/** What is fitted: which triangles it is in the ledger, what it is called, and the way it goes in along, where it is there to be put in. */
+export interface FittedThing {
+  selector: Selector
+  name: string
+  along?: Vec3
 }
 
-/** The row for what fits a drawing: what would stand up from it, as far as what is made for it goes. */
-export function drawnRow(
+/** What ends in a run of edges, or the opening that it is the rim of. */
+export const pickedThing = (of: readonly RimPiece[], frame: Placement): FittedThing => {
+  const { owner } = of[0]!
+  const along = turn(frame, [0, 0, 1])
+  const selector: Selector = 'part' in owner ? { of: 'parts', parts: [owner.part], ...namesOf(of, along) } : { of: 'items', reference: owner.reference, items: [owner.item] } // prettier-ignore
+  return { selector, name: owner.name, along }
+}
+
+/** The row that watches the gap: the sides of what is fitted against the sides of what was made for it. */
+export function fitRow(
   id: string,
   { gap, way }: { gap: number; way: 'around' | 'inside' },
-  drawn: Extract<Selector, { of: 'drawn' }>,
+  { selector, name, along }: FittedThing,
   made: readonly { id: string; name: string }[],
 ): RowSpec {
   const others = made.map((p) => p.name).join(', ')
   return {
     id: `${id}:fit`,
     step: id,
-    between: way === 'around' ? `What is drawn in ${others}` : `${others} in what is drawn`,
+    between: way === 'around' ? `${name} in ${others}` : `${others} in ${name}`,
     wanted: gap,
     tolerance: TOLERANCE,
     rule: 'exact',
-    a: drawn,
+    a: selector,
     b: { of: 'parts', parts: made.map((p) => p.id), surfaces: { step: id, role: 'side' } },
+    ...(along ? { along } : {}),
   }
 }
 
 /** The surfaces that stand up from a run of edges, on either side of it. */
-function namesOf(
-  of: readonly RimPiece[],
-  { frame }: Pick<Run, 'frame'>,
-): { surfaces: SurfaceName; also: SurfaceName[] } {
-  const out = turn(frame, [0, 0, 1])
+function namesOf(of: readonly RimPiece[], out: Vec3): { surfaces: SurfaceName; also: SurfaceName[] } {
   const tags = of.flatMap(({ on, border }) => border.regions.map((r) => on.mesh.surfaces[on.topology.surfaceOf[r]!]!))
   const [first, ...more] = tags.filter((t) => stands(t, out)).map(nameOf)
   return first ? { surfaces: first, also: more } : raise('no-side', 'Nothing stands up from these edges that could be fitted.', 'of') // prettier-ignore

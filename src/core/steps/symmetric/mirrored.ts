@@ -1,15 +1,10 @@
-import { apply, compose, invert, type Placement, turn } from '../../geometry/placement'
+import { apply, mirrorAt, type Placement, turn } from '../../geometry/placement'
 import { cross, dot, length, sub, type Vec3 } from '../../geometry/vec'
 import type { Kernel, Solid } from '../../kernel/kernel'
 import { placeShape } from '../../kernel/placed-shape'
 import { copied, retagged } from '../../kernel/retagged'
 import { nameKey, type SurfaceShape, type SurfaceTag } from '../../kernel/surface'
-
-/** Takes each point to the other side of a plane. */
-export const mirrorAt = (frame: Placement): Placement => compose(frame, compose([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0], invert(frame))) // prettier-ignore
-
-/** Halves of a slanted plane are made to lie so deep in each other that they are one, mm. */
-const ROOT = 0.001
+import { ROOT } from '../joining'
 
 /** True of planes square to an axis: what lies in one stays in it to the last bit when it is mirrored. */
 const isExact = (normal: Vec3): boolean => normal.some((v) => Math.abs(Math.abs(v) - 1) < 1e-12)
@@ -22,6 +17,7 @@ const isExact = (normal: Vec3): boolean => normal.some((v) => Math.abs(Math.abs(
 export function bothSides(kernel: Kernel, solid: Solid, frame: Placement, which: string): Solid {
   const normal = turn(frame, [0, 0, 1])
   const mirror = mirrorAt(frame)
+  // Halves of a slanted plane lie so deep in each other that they are one.
   const off = dot(normal, apply(frame, [0, 0, 0])) - (isExact(normal) ? 0 : ROOT)
   const [half] = kernel.split(solid, normal, off, which, 'seam')
   const both = kernel.union([half, copied(kernel, half, mirror, which)])

@@ -1,6 +1,7 @@
 import type { Check, CheckInput, Finding } from '../../checks/finding'
 import type { PlaneValue } from '../../fields/drawn-shape'
-import { mirrorAt } from './mirrored'
+import { mirrorAt } from '../../geometry/placement'
+import { boxMiddle } from '../../geometry/vec'
 
 /** Less than this share of a part, or than this, is where chords fall otherwise. */
 const SHARE = 1e-4
@@ -25,13 +26,12 @@ function broken({ project, build, kernel, bodies }: CheckInput, at: number): Fin
   if (more < Math.max(LEAST, SHARE * solid.volume())) return undefined
   const later = project.steps.map((s, i) => ({ s, i })).filter(({ s, i }) => i > at && !s.off && JSON.stringify(s.fields).includes(JSON.stringify(body.id))) // prettier-ignore
   const by = later.length > 0 ? ` Step ${later.map(({ i }) => i + 1).join(', ')} after it ${later.length === 1 ? 'changes' : 'change'} it; moved up before step ${at + 1}, what ${later.length === 1 ? 'it does is' : 'they do is'} done on both sides.` : '' // prettier-ignore
-  const { min, max } = apart.bounds()
   return {
     check: 'same on both sides',
     weight: 'look',
     title: `${body.name} is not the same on both sides.`,
     text: `One side has ${more.toFixed(1)} mm³ that the other has not.${by}`,
     parts: [body.id],
-    place: [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2],
+    place: boxMiddle(apart.bounds()),
   }
 }

@@ -29,14 +29,11 @@ export function PublicationEditor({ spec, saved, write, step }: EditorProps<Publ
   const { called, name } = spec.token
   const ofKind = (s: ProjectStep) => stepKindNamed(s.kind)?.publishes?.some((t) => t.name === name)
   const there = before.filter((s) => ofKind(s) || left?.some((l) => l.token === name && l.step === s.id))
-  const kinds = new Set(there.map((s) => s.kind))
-  // What steps of several kinds leave is told apart by their numbers in the sheet.
-  const numbered = (s: ProjectStep, i: number) => (there.every(ofKind) && kinds.size < 2 ? `${called} ${i + 1}` : `step ${before.indexOf(s) + 1}`) // prettier-ignore
+  // What steps of any kind leave is told apart by their numbers in the sheet.
+  const isOfKind = there.every(ofKind)
+  const numbered = (s: ProjectStep, i: number) => (isOfKind ? `${called} ${i + 1}` : `step ${before.indexOf(s) + 1}`)
   const options = Object.fromEntries(
-    there.map((s, i) => [
-      s.id,
-      s.name ?? (there.every(ofKind) && there.length === 1 ? `the ${called}` : numbered(s, i)),
-    ]),
+    there.map((s, i) => [s.id, s.name ?? (isOfKind && there.length === 1 ? `the ${called}` : numbered(s, i))]),
   )
   return <Choose label={spec.label} value={saved || (there.at(-1)?.id ?? '')} options={options} onChange={write} />
 }
