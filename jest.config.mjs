@@ -18,6 +18,9 @@ const config = {
     ],
   },
   setupFiles: ['<rootDir>/tests/fast-check.ts'],
+  // A worker that has grown is replaced between suites: the modules of a suite are not given back by themselves.
+  workerIdleMemoryLimit: '1200MB',
+  maxWorkers: 2,
   testTimeout: 60000,
 }
 

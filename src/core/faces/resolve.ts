@@ -1,6 +1,6 @@
 import type { KeptEdge, KeptFace } from '../document/pick-schema'
 import { apply, IDENTITY, invert } from '../geometry/placement'
-import { dot, normalize, placeAt, plainVec, sub, type Vec3 } from '../geometry/vec'
+import { distance, dot, normalize, placeAt, plainVec, sub, type Vec3 } from '../geometry/vec'
 import { sameName, type SurfaceName, type SurfaceTag, type TaggedMesh } from '../kernel/surface'
 import { fail, ok, type Result } from '../result'
 import { edgeNear } from './edge-near'
@@ -78,8 +78,8 @@ export function findFace(part: Pointable, kept: KeptFace): Result<number> {
   if (named.length === 0) return GONE
   if (named.length === 1 && kept.of === 1) return ok(named[0]!)
   return clearest(
-    named.map((region) => ({ it: region, off: offRegion(part, region, kept.near) })),
-    named.length === kept.of,
+    named.map((region) => faceCandidate(part, region, kept.near)),
+    kept.of,
   )
 }
 
@@ -87,28 +87,47 @@ const GONE = fail('gone', 'The face that was picked here is not there any more. 
 const EDGE_GONE = fail('gone', 'The edge that was picked here is not there any more. Pick another one.')
 const UNCLEAR = fail('unclear', 'What was picked here has come apart, and it is not clear which piece is meant. Pick it again.') // prettier-ignore
 
-/**
- * The nearest of several, if the point lies on it; or if there are as many as there were and it is nearer than the
- * others by far. Where some came or went, nothing but lying on it says which one is meant.
- */
-function clearest<T>(found: { it: T; off: number }[], asMany: boolean): Result<T> {
-  const [first, second] = found.sort((a, b) => a.off - b.off)
-  if (!first) return GONE
-  if (first.off <= ON && (!second || second.off > ON)) return ok(first.it)
-  if (asMany && second && first.off * CLEARLY < second.off) return ok(first.it)
-  return second ? UNCLEAR : GONE
+/** What may be meant: how far the kept point had to go to lie on its surface, and how far it is from the piece itself then, mm. */
+interface Candidate {
+  it: number
+  moved: number
+  off: number
 }
 
-/** How far a kept point is from a region, measured after the surface may have moved or changed its size. */
-function offRegion({ mesh, topology }: Pointable, region: number, near: Vec3): number {
-  const p = pointNow({ mesh, topology }, region, near)
-  let least = Infinity
+/**
+ * The one of several that the point lies on; of several such that, whose surface it is nearest to by far: a point lies on every
+ * bore of a row once it has gone to its surface. Where some came or went, what had to go there is not taken for what was
+ * picked, unless all are pieces of one surface, which has come apart.
+ */
+function clearest(found: readonly Candidate[], before: number): Result<number> {
+  const lying = found.filter((f) => f.off <= ON)
+  if (found.length === before)
+    return lying.length === 1 ? ok(lying[0]!.it) : nearestByFar(lying.length > 0 ? lying : found)
+  const moved = found.map((f) => f.moved)
+  const cameApart = found.length > before && Math.max(...moved) - Math.min(...moved) < 1e-6
+  const stayed = cameApart ? lying : lying.filter((f) => f.moved <= ON)
+  return stayed.length === 1 ? ok(stayed[0]!.it) : found.length > 1 ? UNCLEAR : GONE
+}
+
+/** Errors: unclear (the next is not far enough behind) */
+function nearestByFar(found: readonly Candidate[]): Result<number> {
+  const [first, second] = [...found].sort((a, b) => a.moved + a.off - b.moved - b.off)
+  if (!second) return GONE
+  return (first!.moved + first!.off) * CLEARLY < second.moved + second.off ? ok(first!.it) : UNCLEAR
+}
+
+/** Measured after the surface may have moved or changed its size. */
+function faceCandidate({ mesh, topology }: Pointable, region: number, near: Vec3): Candidate {
+  const tag = mesh.surfaces[topology.surfaceOf[region]!]!
+  const before = apply(ownFrame(tag), near)
+  const p = ontoSurface(tag.shape, before)
+  let off = Infinity
   for (let t = 0; t < topology.regionOf.length; t++) {
     if (topology.regionOf[t] !== region) continue
     const [a, b, c] = [0, 1, 2].map((k) => vertex(mesh, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
-    least = Math.min(least, distanceToTriangle(p, a, b, c))
+    off = Math.min(off, distanceToTriangle(p, a, b, c))
   }
-  return least
+  return { it: region, moved: distance(before, p), off }
 }
 
 const vertex = ({ positions }: TaggedMesh, i: number): Vec3 => placeAt(positions, i)
@@ -143,26 +162,33 @@ export function findEdge(part: Pointable, kept: KeptEdge): Result<number[]> {
   const found =
     named.length === 1 && kept.of === 1
       ? ok(named[0]!)
-      : clearest(named.map((i) => ({ it: i, off: offBorder(part, borders[i]!, kept) })), named.length === kept.of) // prettier-ignore
+      : clearest(
+          named.map((i) => edgeCandidate(part, i, kept)),
+          kept.of,
+        )
   if (!found.ok) return found.problem.kind === 'gone' ? EDGE_GONE : found
   return ok(kept.run === 'smooth' ? alongSmooth(part, found.value) : [found.value])
 }
 
 /** Where the point is now at which an edge was picked, on the first of its surfaces. */
-export function edgePointNow({ mesh, topology }: Pointable, { regions }: Border, kept: KeptEdge): Vec3 {
+export const edgePointNow = (part: Pointable, border: Border, kept: KeptEdge): Vec3 => edgePoints(part, border, kept)[1]
+
+/** Where the point was kept, as its surface lies now, and where it is on that surface. */
+function edgePoints({ mesh, topology }: Pointable, { regions }: Border, kept: KeptEdge): [Vec3, Vec3] {
   const tags = regions.map((r) => mesh.surfaces[topology.surfaceOf[r]!]!)
   const first = tags.find((t) => isMeant(kept.between[0], t)) ?? tags[0]!
-  return ontoSurface(first.shape, apply(ownFrame(first), kept.near))
+  const before = apply(ownFrame(first), kept.near)
+  return [before, ontoSurface(first.shape, before)]
 }
 
-function offBorder(part: Pointable, border: Border, kept: KeptEdge): number {
-  const { mesh } = part
+function edgeCandidate(part: Pointable, i: number, kept: KeptEdge): Candidate {
+  const border = part.topology.borders[i]!
   const { vertices, closed } = border
-  const p = edgePointNow(part, border, kept)
-  let least = Infinity
-  for (let i = 0; i + (closed ? 0 : 1) < vertices.length; i++)
-    least = Math.min(least, distanceToSpan(p, vertex(mesh, vertices[i]!), vertex(mesh, vertices[(i + 1) % vertices.length]!))) // prettier-ignore
-  return least
+  const [before, p] = edgePoints(part, border, kept)
+  let off = Infinity
+  for (let k = 0; k + (closed ? 0 : 1) < vertices.length; k++)
+    off = Math.min(off, distanceToSpan(p, vertex(part.mesh, vertices[k]!), vertex(part.mesh, vertices[(k + 1) % vertices.length]!))) // prettier-ignore
+  return { it: i, moved: distance(before, p), off }
 }
 
 /** A border with those that go on from its ends without a corner, and on from theirs. */

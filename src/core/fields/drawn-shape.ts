@@ -1,5 +1,5 @@
 import type { Placement } from '../geometry/placement'
-import type { Vec2 } from '../geometry/vec'
+import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Profile, Segment } from '../profile/segment'
 
 /** A shape as the document has it. */
@@ -35,4 +35,6 @@ export interface PlaneValue {
   part?: string
   /** The radius of the round outside that it touches, mm. */
   radius?: number
+  /** Where the rounds are that are like the one it is square to, from that one, mm; where its field asks for them. */
+  alike?: readonly Vec3[]
 }

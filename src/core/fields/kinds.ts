@@ -16,6 +16,7 @@ import { type RimField, rimKind } from './rim'
 import { type SettledField, settledKind } from './settled'
 import { type ShapesField, shapesKind } from './shapes'
 import { type BodiesField, bodiesKind } from './bodies'
+import { type SpotsField, spotsKind } from './spots'
 import { type TakenEdgesField, takenEdgesKind } from './taken-edges'
 
 /** Every kind of field there is. A new one is one file, a line in each of these two lists, and its editor. */
@@ -41,6 +42,7 @@ export const FIELD_KINDS = {
   plane: planeKind,
   place: placeKind,
   places: placesKind,
+  spots: spotsKind,
   mark: markKind,
   'drawn-line': drawnLineKind,
   settled: settledKind,
@@ -73,6 +75,7 @@ export type FieldSpec =
   | PlaneField
   | PlaceField
   | PlacesField
+  | SpotsField
   | MarkField
   | DrawnLineField
   | SettledField

@@ -7,13 +7,18 @@ import { evaluateFormula } from '../units/formula'
 import { formatLength } from '../units/length'
 import type { PlaneValue } from './drawn-shape'
 import type { FaceFrame } from './face-frame'
+import { alikeRounds } from './alike-rounds'
+import { pickedFace } from './picked-face'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
 import { facePlane, facePlaneFormulas, itemPlaneSchema, partPlaneSchema, swappedFacePlane } from './face-plane'
 import { namesAt } from './length'
 import { edgePlaneSchema, squareToEdge, swappedEdgePlane } from './square-plane'
 
-export type PlaneField = FieldBase<'plane', PlaneValue>
-export const planeField = (label: string): PlaneField => ({ type: 'plane', label })
+export interface PlaneField extends FieldBase<'plane', PlaneValue> {
+  /** Whether the rounds that are like a picked one are looked for. */
+  alike?: boolean
+}
+export const planeField = (label: string, more: Pick<PlaneField, 'alike'> = {}): PlaneField => ({ type: 'plane', label, ...more }) // prettier-ignore
 
 /** The project's own planes, as a maker stands before them. */
 export const BASE_PLANES = {
@@ -56,6 +61,7 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
       frame: movedAlong(found.value.frame, [0, 0, distance.value]),
       ...('part' in saved ? { part: saved.part } : {}),
       ...(found.value.radius === undefined || distance.value !== 0 ? {} : { radius: found.value.radius }),
+      ...(spec.alike ? alikeTo(saved, at) : {}),
     }
     return ok({
       value,
@@ -74,6 +80,12 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
 function frameOf(saved: SavedPlane, at: Scope): Result<FaceFrame> {
   if ('base' in saved) return ok({ frame: baseFrame(saved.base) })
   return 'along' in saved ? squareToEdge(saved, at) : facePlane(saved, at)
+}
+
+/** The rounds like the picked one; none where what is picked is not round. */
+function alikeTo(saved: SavedPlane, at: Scope): Pick<PlaneValue, 'alike'> {
+  const face = 'face' in saved ? pickedFace(saved, at) : undefined
+  return face?.ok ? { alike: alikeRounds(face.value) } : {}
 }
 
 const baseFrame = (base: keyof typeof BASE_PLANES): Placement => fromFrame(...BASES[base], [0, 0, 0])

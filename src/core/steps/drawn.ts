@@ -1,5 +1,6 @@
 import { token } from '../fields/field-kind'
 import type { PlaneValue } from '../fields/drawn-shape'
+import type { Spot } from '../fields/spots'
 import type { Vec2 } from '../geometry/vec'
 import type { Profile, Segment } from '../profile/segment'
 
@@ -16,8 +17,8 @@ export interface Drawing {
   guides: { open: Segment[][]; closed: Segment[][] }
   /** Its straight lines, guides too, by the shape's id: what can be turned about. */
   lines: Readonly<Record<string, readonly [Vec2, Vec2]>>
-  /** The middles of its circles and of what else has one, of guides and copies too; each place once. */
-  middles: readonly Vec2[]
+  /** The middles of its circles and of what else has one, of guides and copies too; each place once, by the shape that has it. */
+  middles: readonly Spot[]
 }
 
 export const DRAWING = token<Drawing>('drawing', 'drawing')

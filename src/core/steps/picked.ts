@@ -30,8 +30,21 @@ export const touching = (face: PickedFace, shape: Cylinder, point: Vec3) => ({
   off: '0',
 })
 
+/** What is picked, and what was gathered. */
+interface Picked {
+  picks: Situation['picks']
+  references: readonly Placed[]
+}
+
+/** Where copies are put by the second of two picks, the round face of a hole: at all that are like it. */
+export function atHolesLike({ picks, references }: Picked): { how: 'holes'; at: object } | undefined {
+  const [, hole, more] = picks
+  const face = hole && !more && hole.shape.kind === 'cylinder' && hole.shape.hole ? pickedFaceOf(hole, references) : undefined // prettier-ignore
+  return face && { how: 'holes', at: { ...face, datum: 'middle', at: 'middle', off: '0' } }
+}
+
 /** The one flat face that is picked, with what a step would keep of it. */
-export function flatPick({ picks, references }: { picks: Situation['picks']; references: readonly Placed[] }) {
+export function flatPick({ picks, references }: Picked) {
   const [pick, more] = picks
   const face = pick && !more && pick.shape.kind === 'plane' ? pickedFaceOf(pick, references) : undefined
   return pick && face && { pick, face }

@@ -33,9 +33,10 @@ export const placedFields = {
     line: 'in a row',
     ring: 'in a ring',
     places: 'at the middles of',
+    holes: 'at all holes like',
     path: 'along the line of',
   }),
-  at: planeField('The plane'),
+  at: planeField('The plane', { alike: true }),
   count: countField('How many there are then', '2', 2, MOST_COPIES),
   spaced: choiceField('How they are spaced', 'each', { each: 'every', over: 'over' }),
   by: lengthField('The distance', '20', -MOST, MOST),
@@ -47,10 +48,10 @@ export const placedFields = {
 type Values = FieldValues<typeof placedFields>
 
 export const PLACED_NOTES = {
-  how: '`mirror` at a plane, in a `line`, in a `ring` about the axis that stands on a plane at its datum, at the `places` that a drawing has middles of circles at: the first of them is where the part itself is; or along the `path` that a drawing has as its one run of lines or guides, which begins where the part is',
+  how: '`mirror` at a plane, in a `line`, in a `ring` about the axis that stands on a plane at its datum, at the `places` that a drawing has middles of circles at: the first of them is where the part itself is; at the `holes` of a part or an item that are like the one that `at` picks, where the part itself is; or along the `path` that a drawing has as its one run of lines or guides, which begins where the part is',
   drawing: 'with `places` and `path`: id of a drawing step before; empty: the nearest',
   stands: 'with `path`: `turning` with the path, or `as` the part stands',
-  at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis',
+  at: 'with `mirror` and `ring`, as in a drawing; a round face gives its axis; with `holes` the round face of the hole',
   count: 'with `line`, `ring` and `path`: how many there are then, the part itself among them',
   spaced:
     'with `line` and `path`: whether `by` is from one to the next (`each`) or from the first to the last (`over`)',
@@ -61,7 +62,7 @@ export const PLACED_NOTES = {
 
 /** What is copied comes before these. */
 export const placedWords = [
-  { field: 'how' }, { field: 'at', when: ['how', 'mirror'], after: ',' },
+  { field: 'how' }, { field: 'at', when: ['how', 'mirror', 'holes'], after: ',' },
     { field: 'count', when: ['how', 'line'], before: 'of' }, { field: 'spaced', when: ['how', 'line'] }, { field: 'by', when: ['how', 'line'] }, { field: 'way', when: ['how', 'line'], after: ',' },
     { field: 'count', when: ['how', 'ring'], before: 'of' }, { field: 'at', when: ['how', 'ring'], before: 'about the middle of', after: ',' },
     { field: 'drawing', when: ['how', 'places', 'path'], after: ',' }, { field: 'count', when: ['how', 'path'], before: 'of' }, { field: 'spaced', when: ['how', 'path'] }, { field: 'by', when: ['how', 'path'], after: ',' }, { field: 'stands', when: ['how', 'path'], after: ',' },
@@ -83,6 +84,8 @@ export function placements(values: Values): Placement[] {
     }
     case 'places':
       return atMiddles(drawing)
+    case 'holes':
+      return atHoles(at)
     case 'path':
       return alongPath(values)
     case 'ring': {
@@ -114,6 +117,14 @@ function alongPath(values: Values): Placement[] {
   })
 }
 
+/** From one hole to each other that is like it. Errors: no-hole, few, many */
+function atHoles({ alike }: Values['at']): Placement[] {
+  if (!alike) return raise('no-hole', 'Pick the round face of a hole of a part or an item; those of its size that lie the same way are found.', 'at') // prettier-ignore
+  if (alike.length === 0) return raise('few', 'There is no other hole of this size that lies the same way.', 'at')
+  if (alike.length >= MOST_COPIES) return raise('many', `That makes ${alike.length + 1} of it; up to ${MOST_COPIES} would do.`, 'at') // prettier-ignore
+  return alike.map(translation)
+}
+
 /** From the first middle of a drawing to each other one. Errors: no-step, few */
 function atMiddles(drawing: Values['drawing']): Placement[] {
   if (!drawing) return raise('no-step', 'This needs a drawing before it in the sheet, with circles where the copies are to be.', 'drawing') // prettier-ignore
@@ -121,7 +132,7 @@ function atMiddles(drawing: Values['drawing']): Placement[] {
   const [first, ...others] = middles
   if (!first || others.length === 0) return raise('few', 'The drawing needs two circles or more: where the part is, and where its copies are to be. Guides do.', 'drawing') // prettier-ignore
   if (middles.length > MOST_COPIES) return raise('many', `That makes ${middles.length} of it; up to ${MOST_COPIES} would do.`, 'drawing') // prettier-ignore
-  return others.map(([x, y]) => translation(turn(plane.frame, [x - first[0], y - first[1], 0])))
+  return others.map(({ at: [x, y] }) => translation(turn(plane.frame, [x - first.at[0], y - first.at[1], 0])))
 }
 
 /** From one of a row to the next, mm. */

@@ -1,4 +1,5 @@
 import { newStep, type Offer, type Situation } from '../offer'
+import { atHolesLike } from '../picked'
 import { WORK } from '../step-kind'
 
 const works = (at: Situation) => at.left.filter((l) => l.token === WORK.name).map((l) => l.step)
@@ -9,12 +10,13 @@ export function startAgain(at: Situation): Record<string, unknown> | undefined {
   return last === undefined ? undefined : fieldsFor(at, last)
 }
 
-/** What made the face that is picked, once more. */
+/** What made the face that is picked, once more; picked before a hole, at all such holes. */
 export function offerAgain(at: Situation): Offer[] {
   const [pick, more] = at.picks
-  const step = more ? undefined : pick?.name?.step
+  const [step, holes] = [pick?.name?.step, atHolesLike(at)]
   if (step === undefined || !works(at).includes(step)) return []
-  return [{ key: `again ${step}`, words: 'do this again elsewhere', picked: true, steps: [newStep(at, 'again', fieldsFor(at, step))] }] // prettier-ignore
+  if (holes) return [{ key: `again ${step} holes`, words: 'do what made the first again, at all holes like the second', picked: true, steps: [newStep(at, 'again', { ...fieldsFor(at, step), ...holes })] }] // prettier-ignore
+  return more ? [] : [{ key: `again ${step}`, words: 'do this again elsewhere', picked: true, steps: [newStep(at, 'again', fieldsFor(at, step))] }] // prettier-ignore
 }
 
 const fieldsFor = (at: Situation, id: string): Record<string, unknown> => {

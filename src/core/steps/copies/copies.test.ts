@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
-import { facing } from '../../../../tests/support/facing'
+import { boreAt, facing } from '../../../../tests/support/facing'
 import type { BuiltPart } from '../../built/built'
 import { setField } from '../../document/edits'
 
@@ -127,4 +127,40 @@ test('along a path there are as many as said, turning with it or all as it is; a
   expect(boxOf(same.part('c.3'))[1]![0] - own[1]![0]).toBeCloseTo(40, 3)
   const { problems } = await built(along({ spaced: 'each', by: '40' }))
   expect(problems[0]).toMatchObject({ field: 'by', message: expect.stringContaining('2 of them have room') })
+})
+
+describe('at the holes of another part', () => {
+  const bores = [at('-30', '-20'), at('-30', '20'), at('30', '20'), at('10', '-5')]
+  const bored = (across: string, places = bores, name = 'bore'): StepOf => ['holes', { on: { base: 'ground', off: '5' }, where: 'places', at: places, for: 'plain', across, parts: ['plate'] }, name] // prettier-ignore
+  const PLATE: StepOf = ['solid', { width: '80', depth: '60', height: '5' }, 'plate']
+  const PEG: StepOf = ['solid', { shape: 'cylinder', across: '4', height: '9', at: at('-30', '-20') }, 'peg']
+  /** The face of the first hole as the scene would keep it. */
+  const picked = async (...steps: readonly StepOf[]) => {
+    const { build } = await built(sheetOf(...steps))
+    const face = boreAt(
+      build.parts.find((p) => p.id === 'plate')!,
+      -30,
+      -20,
+    )
+    return { part: 'plate', face, datum: 'middle', at: 'middle', off: '0' }
+  }
+
+  test('one stands at each that is as wide, none at wider ones or at rounded corners; another hole gets one too', async () => {
+    const like = await picked(PLATE, bored('5'))
+    const sheet = (places: typeof bores) => sheetOf(PLATE, bored('5', places), bored('6', [at('0', '20')], 'wider'), PEG, ['copies', { part: 'peg', how: 'holes', at: like }, 'c']) // prettier-ignore
+    const { build, problems } = await built(sheet(bores))
+    expect(problems).toEqual([])
+    const middles = build.parts.filter((p) => p.id.startsWith('c.')).map((p) => boxOf(p).slice(0, 2).map(([low, high]) => (low + high) / 2)) // prettier-ignore
+    expect(middles.map(([x, y]) => `${Math.round(x!)} ${Math.round(y!)}`).sort()).toEqual(['-30 20', '10 -5', '30 20'])
+    const five = await built(sheet([...bores, at('25', '-22')]))
+    expect(five.build.parts.filter((p) => p.id.startsWith('c.'))).toHaveLength(4)
+  })
+
+  test('says so where there is no other, and where what is picked is no hole', async () => {
+    const like = await picked(PLATE, bored('5', [bores[0]!]))
+    const alone = await built(sheetOf(PLATE, bored('5', [bores[0]!]), PEG, ['copies', { part: 'peg', how: 'holes', at: like }, 'c'])) // prettier-ignore
+    expect(alone.problems).toMatchObject([{ kind: 'few', field: 'at' }])
+    const flat = await built(sheetOf(PLATE, PEG, ['copies', { part: 'peg', how: 'holes', at: { base: 'ground', off: '0' } }, 'c'])) // prettier-ignore
+    expect(flat.problems).toMatchObject([{ kind: 'no-hole', field: 'at' }])
+  })
 })

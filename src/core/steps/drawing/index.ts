@@ -7,7 +7,7 @@ import { areaOf, boundsOf, middleOf, perimeterOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
 import type { Drawn } from '../../fields/drawn-shape'
-import type { Vec2 } from '../../geometry/vec'
+import type { Spot } from '../../fields/spots'
 import { type Drawing, DRAWING } from '../drawn'
 import { leaving, stepKind } from '../step-kind'
 import { leftovers } from './leftovers'
@@ -105,11 +105,14 @@ const linesOf = (drawn: readonly Drawn[]): Drawing['lines'] =>
   Object.fromEntries(drawn.flatMap(({ id, kind, open: [run] }) => (kind === 'line' && run?.[0] ? [[id, [run[0].a, run[0].b]]] : []))) // prettier-ignore
 
 /** The middles of round things, and of copies of shapes that have one. */
-function middlesOf(drawn: readonly Drawn[]): Vec2[] {
-  const found = new Map<string, Vec2>()
-  for (const { points, round } of drawn) {
-    const copied = Object.entries(points).flatMap(([name, p]) => (/^\d+\..*\.middle$/.test(name) ? [p] : []))
-    for (const p of [...(round ? [round.centre] : []), ...copied]) found.set(p.map((v) => v.toFixed(6)).join(' '), p)
+function middlesOf(drawn: readonly Drawn[]): Spot[] {
+  const found = new Map<string, Spot>()
+  for (const { id, points, round } of drawn) {
+    const copied = Object.entries(points).flatMap(([name, at]) => (/^\d+\..*\.middle$/.test(name) ? [{ at, name: `${id}.${name}` }] : [])) // prettier-ignore
+    for (const spot of [...(round ? [{ at: round.centre, name: id }] : []), ...copied]) {
+      const key = spot.at.map((v) => v.toFixed(6)).join(' ')
+      if (!found.has(key)) found.set(key, spot)
+    }
   }
   return [...found.values()]
 }

@@ -3,9 +3,10 @@ import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { angleField, countField } from '../../fields/number'
 import { partsField } from '../../fields/part'
-import { placeField, placesField } from '../../fields/place'
+import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { maybePublicationField } from '../../fields/publication'
+import { spotsField } from '../../fields/spots'
 import { type Screw, SCREWS } from '../../fit/screws'
 import { DRAWING } from '../drawn'
 
@@ -16,7 +17,7 @@ export const holesFields = {
   where: choiceField('Where they are', 'places', { places: 'at', ring: 'in a ring', grid: 'in a grid', drawing: 'at the middles of' }), // prettier-ignore
   on: planeField('The plane they begin on'),
   drawing: maybePublicationField('The drawing', DRAWING),
-  at: placesField('The places', 0),
+  at: spotsField('The places'),
   middle: placeField('The middle'),
   count: countField('How many there are', '6', 1, 1000),
   round: lengthField('The diameter of the ring', '40', 0.01, MOST),

@@ -1,6 +1,7 @@
 import { compose } from '../../geometry/placement'
-import type { Vec2 } from '../../geometry/vec'
+import type { Spot } from '../../fields/spots'
 import type { Solid } from '../../kernel/kernel'
+import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
@@ -76,10 +77,14 @@ export const holesStep = stepKind({
   build: (values, context) => {
     if (values.parts.length === 0) return raise('no-part', 'Choose the part that the holes go into.', 'parts')
     const own = values.where === 'drawing' && values.drawing ? { ...values, on: values.drawing.data.plane } : values
-    const tools = holesAt(own, placesOf(own), context)
-    const output = joinedOutput(context.kernel.union(tools), { how: 'take', parts: own.parts, name: '' }, context)
+    const places = placesOf(own)
+    const output = joinedOutput(
+      context.kernel.union(holesAt(own, places, context)),
+      { how: 'take', parts: own.parts, name: '' },
+      context,
+    )
     const across = holeAcross(own)
-    return { ...output, notes: [...proud(own), `${tools.length === 1 ? 'One hole' : `${tools.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
+    return { ...output, notes: [...proud(own), `${places.length === 1 ? 'One hole' : `${places.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
   },
 })
 
@@ -95,20 +100,21 @@ function proud(values: HolesValues): string[] {
 }
 
 /** The holes at all their places: one and the same, but through the first wall only, which can be another for each. */
-function holesAt(values: HolesValues, places: readonly Vec2[], context: StepContext): Solid[] {
+function holesAt(values: HolesValues, places: readonly Spot[], context: StepContext): Solid[] {
   const { kernel, tolerance, id } = context
   const solids = values.parts.map((p) => p.solid)
-  const frames = places.map((place) => compose(values.on.frame, atPlace(place)))
+  const frameOf = ({ at }: Spot) => compose(values.on.frame, atPlace(at))
   if (values.reach !== 'wall') {
     const end = values.reach === 'deep' ? -values.deep : Math.min(throughAll(solids, values.on.frame)[0], -1)
     const hole = holeTool(values, end, context)
-    return frames.map((frame) => kernel.place(hole, frame))
+    return places.map((place) => copied(kernel, hole, frameOf(place), place.name))
   }
   const names = { step: id, top: 'mouth', bottom: 'bottom', side: 'hole' }
   const shaft = circle([0, 0], holeAcross(values) / 2)
-  return frames.map((frame) => {
+  return places.map((place) => {
+    const frame = frameOf(place)
     const between = ([z0, z1]: Span) => kernel.place(kernel.extrude(shaft, z0, z1, { names, tolerance }), frame)
     const [end] = throughFirst(solids, { way: 'in', field: 'reach' }, frame, between, kernel)
-    return kernel.place(holeTool(values, end, context), frame)
+    return copied(kernel, holeTool(values, end, context), frame, place.name)
   })
 }

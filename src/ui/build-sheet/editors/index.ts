@@ -9,7 +9,7 @@ import { AngleEditor, CountEditor, LengthEditor, RatioEditor } from './figure'
 import { MarkEditor } from './mark'
 import { PartEditor, PartsEditor } from './part'
 import { EdgesEditor, FacesEditor } from './picks'
-import { PlaceEditor, PlacesEditor } from './place'
+import { PlaceEditor, PlacesEditor, SpotsEditor } from './place'
 import { PlaneEditor } from './plane'
 import { ReferenceEditor } from './reference'
 
@@ -38,6 +38,7 @@ const EDITORS = {
   plane: PlaneEditor,
   place: PlaceEditor,
   places: PlacesEditor,
+  spots: SpotsEditor,
   // The shapes of a drawing are listed under its sentence.
   shapes: undefined,
   settled: undefined,

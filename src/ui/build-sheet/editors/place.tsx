@@ -1,9 +1,11 @@
 'use client'
 import { useState } from 'react'
 import type { PlaceField, PlacesField, SavedPlace } from '@/core/fields/place'
+import { named, type SavedSpot, type SpotsField } from '@/core/fields/spots'
 import type { ShapeReport } from '@/core/fields/shapes'
 import { formatLength } from '@/core/units/length'
 import { toEditedFormula, toStoredFormula } from '@/core/units/stored-formula'
+import { newId } from '../../new-id'
 import { Choose } from '../../primitives/choose'
 import { Panel } from '../../primitives/panel'
 import { pointWords } from '../../store/drawing-state'
@@ -40,7 +42,35 @@ export function PlaceEditor({ step, spec, saved, write, report, field }: EditorP
 }
 
 /** Places in a row: as many as there are, each changed in the panel. */
-export function PlacesEditor({ step, spec, saved, write, report, field }: EditorProps<PlacesField, SavedPlace[]>) {
+export const PlacesEditor = ({ saved, write, ...more }: EditorProps<PlacesField, SavedPlace[]>) => (
+  <PlaceList {...more} {...{ saved, write }} least={more.spec.least} another={() => write([...saved, NEW_PLACE])} />
+)
+
+/** The same where each has a name of its own, which stays when others come and go. */
+export function SpotsEditor({ saved, write, ...more }: EditorProps<SpotsField, SavedSpot[]>) {
+  const own = named(saved)
+  return (
+    <PlaceList
+      {...more}
+      {...{ saved: own, write }}
+      least={0}
+      another={() => write([...own, { ...NEW_PLACE, id: newId() }])}
+    />
+  )
+}
+
+const NEW_PLACE: SavedPlace = { along: '0', up: '0', from: '' }
+
+function PlaceList<P extends SavedPlace>({
+  step,
+  spec,
+  saved,
+  write,
+  report,
+  field,
+  least,
+  another,
+}: EditorProps<PlacesField | SpotsField, P[]> & { least: number; another: () => void }) {
   const now = (report?.values[field] ?? []) as readonly (readonly [number, number])[]
   const words = usePlaceWords(step.id)
   return (
@@ -59,28 +89,26 @@ export function PlacesEditor({ step, spec, saved, write, report, field }: Editor
             of={step.id}
             saved={place}
             now={now[i] ?? [0, 0]}
-            write={(next) => write(saved.map((p, k) => (k === i ? next : p)))}
+            write={(next) => write(saved.map((p, k) => (k === i ? { ...next, ...idOf(p) } : p) as P))}
           />
           <button
             type="button"
             className="figure"
-            disabled={saved.length <= spec.least}
+            disabled={saved.length <= least}
             onClick={() => write(saved.filter((_, k) => k !== i))}
           >
             take it out
           </button>
         </details>
       ))}
-      <button
-        type="button"
-        className="figure mt-1"
-        onClick={() => write([...saved, { along: '0', up: '0', from: '' }])}
-      >
+      <button type="button" className="figure mt-1" onClick={another}>
         another place
       </button>
     </Panel>
   )
 }
+
+const idOf = (p: SavedSpot) => (p.id === undefined ? {} : { id: p.id })
 
 const isFree = (saved: SavedPlace): boolean =>
   'along' in saved && (typeof saved.along === 'number' || typeof saved.up === 'number')
