@@ -48,6 +48,8 @@ export interface RowSpec {
   b: Selector
   /** Side `a` moves; the row has the least gap on all of its way. What is of one train moves together. */
   travel?: { train: string; way: Travel }
+  /** Of what the maker picked: the row has the least gap on all of the way of what moves. */
+  onWay?: true
   /** The direction in which `a` goes into, or onto, `b`. */
   along?: Vec3
   /** Why it is not known what is wanted. */

@@ -252,7 +252,7 @@ const SAME_GAP = 0.006
 export function newRow(id: string, ends: OwnRow['ends'], gap: number, { gaps }: Project['printer']): OwnRow {
   const rounded = Math.round(gap * 100) / 100
   const fit = Object.entries(gaps).find(([, perSide]) => Math.abs(perSide - gap) < SAME_GAP)?.[0]
-  const shape = { id, name: '', ends, tolerance: '0.05' }
+  const shape = { id, name: '', ends, tolerance: '0.05', on: 'stands' as const }
   if (rounded === 0) return { ...shape, rule: 'touch', wanted: 'fit.sliding' }
   return { ...shape, rule: 'exact', wanted: fit ? `fit.${fit}` : `${rounded}` }
 }

@@ -34,6 +34,8 @@ export const rowSchema = z.object({
   wanted: z.string().min(1).max(400).default('fit.sliding'),
   /** How far off it may be, mm. */
   tolerance: z.string().min(1).max(400).default('0.05'),
+  /** `way`: it is measured on all of the way that a motion moves one of them along, not only as they stand. */
+  on: z.enum(['stands', 'way']).default('stands'),
 })
 
 export type OwnRow = z.infer<typeof rowSchema>

@@ -123,3 +123,41 @@ test('a row that is begun wants what is there: a fit class by its name, where th
   expect([0.05, 0.1, 0.199, 0.3501].map(wanted)).toEqual(['fit.press', 'fit.snug', 'fit.sliding', 'fit.loose'])
   expect(wanted(0.2713)).toBe('0.27')
 })
+
+describe('on the whole way of what moves', () => {
+  // A block of 10 that slides 40 to the right, past a post whose side stands 3 behind its own.
+  const sliding = (more: readonly StepOf[] = []): Project =>
+    sheetOf(
+      ['solid', { width: '10', depth: '10', height: '10', at: at('-20', '0') }, 'block'],
+      ['solid', { width: '6', depth: '6', height: '20', at: at('0', '11') }, 'post'],
+      ['motion', { part: 'block', at: { base: 'side', off: '0' }, from: '0', to: '40' }, 'm'],
+      ...more,
+    )
+  const rowOf = async (project: Project, on: 'stands' | 'way', ids: readonly [string, string]) => {
+    const { build } = await built(project)
+    const end = (id: string, way: number[]): MeasureEnd => ({ owner: id, as: 'face', point: [0, 0, 0], on: facing(build.parts.find((p) => p.id === id)!, way) }) // prettier-ignore
+    const own = newRow('own', [end(ids[0], [0, 1, 0]), end(ids[1], [0, -1, 0])], 3, printer)
+    return (await ledgerOf(setRow({ ...own, on })(project))).find((r) => r.id === 'own')!
+  }
+
+  test('has the least gap that there is anywhere on it, whichever of the two moves', async () => {
+    const standing = await rowOf(sliding(), 'stands', ['block', 'post'])
+    expect(standing).toMatchObject({ measured: expect.closeTo(Math.hypot(12, 3), 3), verdict: 'wide' })
+    expect(await rowOf(sliding(), 'way', ['block', 'post'])).toMatchObject({ measured: expect.closeTo(3, 4), verdict: 'holds' }) // prettier-ignore
+    const back = await rowOf(sliding(), 'way', ['post', 'block'])
+    expect(back.measured).toBeCloseTo(19, 4)
+    const near = await rowOf(setField('post', 'at', at('0', '9'))(sliding()), 'way', ['block', 'post'])
+    expect(near).toMatchObject({ measured: expect.closeTo(1, 4), verdict: 'tight' })
+  })
+
+  test('what is coupled is measured on both ways; what nothing moves, or two ways of their own, are said', async () => {
+    const second = (train: string): StepOf => ['motion', { part: 'post', at: { base: 'side', off: '0' }, from: '0', to: '40', ...(train ? { with: train, goes: 'coupled' } : {}) }, 'm2'] // prettier-ignore
+    const coupled = await rowOf(sliding([second('m')]), 'way', ['block', 'post'])
+    expect(coupled).toMatchObject({ measured: expect.closeTo(Math.hypot(12, 3), 3) })
+    const apart = await rowOf(sliding([second('')]), 'way', ['block', 'post'])
+    expect(apart).toMatchObject({ verdict: 'lost', problem: { kind: 'no-way' } })
+    const still = sliding()
+    const none = await rowOf({ ...still, steps: still.steps.slice(0, 2) }, 'way', ['block', 'post'])
+    expect(none).toMatchObject({ verdict: 'lost', problem: { kind: 'no-way' } })
+  })
+})

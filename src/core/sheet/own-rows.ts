@@ -24,6 +24,7 @@ export function ownRows({ rows }: Project, names: Names): RowSpec[] {
         : { wanted: wanted.value, tolerance: tolerance.value, rule: row.rule }),
       a: picked(row.ends[0]),
       b: picked(row.ends[1]),
+      ...(row.on === 'way' ? { onWay: true as const } : {}),
       ...(problem ? { problem } : {}),
     }
   })

@@ -20,7 +20,7 @@ const before: Project = {
 }
 const start = together(
   keepMeasure({ id: 'm', name: 'gap', ends: ends('e3') }),
-  setRow({ id: 'r', name: '', ends: ends('e3'), rule: 'exact', wanted: '0.5', tolerance: '0.05' }),
+  setRow({ id: 'r', name: '', ends: ends('e3'), rule: 'exact', wanted: '0.5', tolerance: '0.05', on: 'stands' }),
   paintFace('wrap.base', wall('e3'), '#c8863c'),
 )(before)
 

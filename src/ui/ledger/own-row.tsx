@@ -8,10 +8,14 @@ import { Remove } from '../primitives/small'
 import { useProject } from '../store/store'
 
 const RULES = { exact: 'apart', 'at-least': 'apart or more', touch: 'touching' } as const
+const ON = { stands: 'as they stand', way: 'on the whole way' } as const
 
 /** What a row of the maker's own asks for, as a sentence whose figures can be changed. */
 export function OwnRowSentence({ row, between }: { row: OwnRow; between: string }) {
   const edit = useProject((s) => s.edit)
+  const moves = useProject((s) =>
+    s.build?.rows.some(({ travel, a }) => travel && a.of === 'whole' && row.ends.some((e) => e.owner === a.part)),
+  )
   const change = (part: Partial<OwnRow>) => edit(setRow({ ...row, ...part }))
   return (
     <p className="text-[14px] leading-snug text-soft">
@@ -35,6 +39,17 @@ export function OwnRowSentence({ row, between }: { row: OwnRow; between: string 
             formula={row.tolerance}
             least={0}
             onChange={(tolerance) => change({ tolerance })}
+          />
+        </>
+      )}
+      {(moves || row.on === 'way') && (
+        <>
+          {' '}
+          <Choose
+            label={`Where ${between} should be so`}
+            value={row.on}
+            options={ON}
+            onChange={(on) => change({ on: on as OwnRow['on'] })}
           />
         </>
       )}
