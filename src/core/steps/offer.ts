@@ -47,6 +47,8 @@ export interface Offer {
   together?: string
   /** It is about what is picked. */
   picked?: boolean
+  /** What of the pick it is about, if not the face: the edge beside it, or all of its part. */
+  of?: 'edge' | 'part'
   /** The reference that it is about. */
   reference?: string
   steps: readonly ProjectStep[]

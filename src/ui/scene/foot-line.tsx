@@ -1,8 +1,10 @@
 'use client'
+import { Fragment } from 'react'
 import { describePick, type Pick } from '@/core/fit/picks'
 import { formatLength } from '@/core/units/length'
 import { useActions } from '../actions/actions-context'
 import { ThreePoints, TwoPicks } from './measured-line'
+import { ABOUT, type Verb } from './verb'
 import { verbsFor } from './verbs'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 
@@ -86,24 +88,47 @@ function Verbs({ pick }: { pick: Pick }) {
   const document = useDocument()
   const verbs = verbsFor(pick, store.getState(), document, actions)
   const all = useProject((s) => s.allVerbs) || verbs.length <= MANY
+  const fold = verbs.length > MANY && (
+    <button
+      type="button"
+      aria-expanded={all}
+      className="hover:text-ink"
+      onClick={() => store.getState().set({ allVerbs: !all })}
+    >
+      {all ? 'fewer' : `${verbs.length - FEW} more …`}
+    </button>
+  )
+  if (!fold || !all)
+    return (
+      <p className="flex flex-wrap gap-x-5 text-soft">
+        With this:
+        <VerbButtons verbs={fold ? verbs.slice(0, FEW) : verbs} />
+        {fold}
+      </p>
+    )
   return (
-    <p className="flex flex-wrap gap-x-5 text-soft">
-      With this:
-      {verbs.slice(0, all ? undefined : FEW).map(([text, act]) => (
-        <button key={text} type="button" className="figure" onClick={act}>
-          {text}
-        </button>
-      ))}
-      {verbs.length > MANY && (
-        <button
-          type="button"
-          aria-expanded={all}
-          className="hover:text-ink"
-          onClick={() => store.getState().set({ allVerbs: !all })}
-        >
-          {all ? 'fewer' : `${verbs.length - FEW} more …`}
-        </button>
-      )}
-    </p>
+    <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-soft">
+      {Object.entries(ABOUT).map(([about, called]) => {
+        const own = verbs.filter(([, , of = 'face']) => of === about)
+        return (
+          own.length > 0 && (
+            <Fragment key={about}>
+              <dt>{called}</dt>
+              <dd className="flex flex-wrap gap-x-5">
+                <VerbButtons verbs={own} />
+                {about === 'look' && fold}
+              </dd>
+            </Fragment>
+          )
+        )
+      })}
+    </dl>
   )
 }
+
+const VerbButtons = ({ verbs }: { verbs: readonly Verb[] }) =>
+  verbs.map(([text, act]) => (
+    <button key={text} type="button" className="figure" onClick={act}>
+      {text}
+    </button>
+  ))

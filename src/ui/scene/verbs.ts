@@ -19,8 +19,8 @@ const PAINT = '#c8863c'
 export function verbsFor(pick: Picked, state: ProjectState, document: Project, actions: Pick<Actions, 'take'>): Verb[] {
   const { edit, set, build } = state
   const offers = offersAt(situationOf(state)).filter((o) => o.picked)
-  const verbs: Verb[] = [['measure to …', () => set({ measuring: true, picks: [pick] })]]
-  const steps = offers.map((offer): Verb => [offer.words, () => actions.take(offer)])
+  const verbs: Verb[] = [['measure to …', () => set({ measuring: true, picks: [pick] }), 'look']]
+  const steps = offers.map((offer): Verb => [offer.words, () => actions.take(offer), offer.of ?? 'face'])
   // While things are gathered, what can be said of them comes first.
   if (!pick.reference || state.place !== 'gather') verbs.push(...steps)
   if (pick.reference) {
@@ -49,6 +49,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
           edit(paintFace(pick.owner, kept, PAINT))
           set({ place: 'parts', picks: [] })
         },
+        'look',
       ])
     verbs.push([
       'show alone',
@@ -61,11 +62,12 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
             ),
           },
         }),
+      'look',
     ])
-    verbs.push(['show all', () => set({ showing: {} })])
+    verbs.push(['show all', () => set({ showing: {} }), 'look'])
     const step = document.steps.find((s) => s.id === pick.name?.step)
     if (step && !build?.left.some((l) => l.step === step.id))
-      verbs.push(['take this step out', () => edit(removeStep(step.id))])
+      verbs.push(['take this step out', () => edit(removeStep(step.id)), 'part'])
   }
   verbs.push([
     'make a note here',
@@ -74,6 +76,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
       edit(setNote({ id: newId(), text: '', at: [x, y, z] }))
       set({ place: 'parts', picks: [] })
     },
+    'look',
   ])
   if (pick.shape.kind === 'plane') {
     const axis = ([0, 1, 2] as const).find(
@@ -83,6 +86,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
       verbs.push([
         'cut here',
         () => set({ section: { axis: (['x', 'y', 'z'] as const)[axis], at: pick.point[axis], flipped: false } }),
+        'look',
       ])
   }
   return verbs

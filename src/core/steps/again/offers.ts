@@ -15,8 +15,8 @@ export function offerAgain(at: Situation): Offer[] {
   const [pick, more] = at.picks
   const [step, holes] = [pick?.name?.step, atHolesLike(at)]
   if (step === undefined || !works(at).includes(step)) return []
-  if (holes) return [{ key: `again ${step} holes`, words: 'do what made the first again, at all holes like the second', picked: true, steps: [newStep(at, 'again', { ...fieldsFor(at, step), ...holes })] }] // prettier-ignore
-  return more ? [] : [{ key: `again ${step}`, words: 'do this again elsewhere', picked: true, steps: [newStep(at, 'again', fieldsFor(at, step))] }] // prettier-ignore
+  if (holes) return [{ key: `again ${step} holes`, words: 'do what made the first again, at all holes like the second', picked: true, of: 'part', steps: [newStep(at, 'again', { ...fieldsFor(at, step), ...holes })] }] // prettier-ignore
+  return more ? [] : [{ key: `again ${step}`, words: 'do this again elsewhere', picked: true, of: 'part', steps: [newStep(at, 'again', fieldsFor(at, step))] }] // prettier-ignore
 }
 
 const fieldsFor = (at: Situation, id: string): Record<string, unknown> => {

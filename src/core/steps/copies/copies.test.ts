@@ -3,6 +3,7 @@ import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../..
 import { boreAt, facing } from '../../../../tests/support/facing'
 import type { BuiltPart } from '../../built/built'
 import { setField } from '../../document/edits'
+import { offersAt } from '../offers'
 
 // An arm without any symmetry of its own, off to one side.
 const ARM: readonly StepOf[] = [
@@ -154,6 +155,20 @@ describe('at the holes of another part', () => {
     expect(middles.map(([x, y]) => `${Math.round(x!)} ${Math.round(y!)}`).sort()).toEqual(['-30 20', '10 -5', '30 20'])
     const five = await built(sheet([...bores, at('25', '-22')]))
     expect(five.build.parts.filter((p) => p.id.startsWith('c.'))).toHaveLength(4)
+  })
+
+  test('is offered where something is picked and then the wall of a hole, and the same for what a step did', async () => {
+    const knob: StepOf = ['solid', { shape: 'cylinder', across: '3', height: '4', at: at('-30', '-20'), lift: '5', how: 'add', parts: ['plate'] }, 'knob'] // prettier-ignore
+    const project = sheetOf(PLATE, bored('5'), PEG, knob)
+    const { build } = await built(project)
+    const [plate, peg] = ['plate', 'peg'].map((id) => build.parts.find((p) => p.id === id)!)
+    const hole = { kind: 'surface', owner: 'plate', kept: boreAt(plate!, 10, -5), shape: { kind: 'cylinder', hole: true } } // prettier-ignore
+    const top = { kind: 'surface', owner: 'peg', kept: facing(peg!, [0, 0, 1]), shape: { kind: 'plane' } }
+    const offered = (first: object) => offersAt({ document: project, references: [], parts: build.parts, left: build.left, picks: [first, hole], newId: () => 'new' } as never).map((o) => [o.words, o.steps[0]!.fields]) // prettier-ignore
+    const like = { how: 'holes', at: { part: 'plate', face: hole.kept, datum: 'middle', at: 'middle', off: '0' } }
+    expect(offered(top)).toContainEqual(['copy the first to all holes like the second', { part: 'peg', ...like }])
+    const made = { ...top, owner: 'plate', name: { step: 'knob', role: 'far' } }
+    expect(offered(made)).toContainEqual(['do what made the first again, at all holes like the second', expect.objectContaining({ step: 'knob', ...like })]) // prettier-ignore
   })
 
   test('says so where there is no other, and where what is picked is no hole', async () => {

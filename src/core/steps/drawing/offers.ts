@@ -8,8 +8,8 @@ type PickOf = Situation['picks'][number]
 /** A drawing on the ground. */
 export const startDrawing = (): Record<string, unknown> => ({ on: { base: 'ground', off: '0' }, shapes: [] })
 
-const drawingOn = (at: Situation, key: string, words: string, on: object): Offer[] =>
-  [{ key, words, picked: true, steps: [newStep(at, 'drawing', { on: { ...on, off: '0' }, shapes: [] })] }] // prettier-ignore
+const drawingOn = (at: Situation, key: string, words: string, on: object, of?: Offer['of']): Offer[] =>
+  [{ key, words, picked: true, ...(of ? { of } : {}), steps: [newStep(at, 'drawing', { on: { ...on, off: '0' }, shapes: [] })] }] // prettier-ignore
 
 /** A drawing midway between two flat faces that are picked. */
 function between(at: Situation, one: PickOf, other: PickOf): Offer[] {
@@ -28,7 +28,7 @@ export const offerDrawings = (at: Situation): Offer[] => {
   const kept = pick.reference === undefined ? pick.edge?.kept : undefined
   return [
     ...(face ? onFace(at, pick, face) : []),
-    ...(kept ? drawingOn(at, 'drawing square to edge', 'draw square to this edge', { part: pick.owner, along: { ...kept, run: 'piece' }, at: 'middle' }) : []), // prettier-ignore
+    ...(kept ? drawingOn(at, 'drawing square to edge', 'draw square to this edge', { part: pick.owner, along: { ...kept, run: 'piece' }, at: 'middle' }, 'edge') : []), // prettier-ignore
   ]
 }
 

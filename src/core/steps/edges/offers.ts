@@ -16,7 +16,7 @@ export function offerEdges(at: Situation): Offer[] {
   const offer = (key: string, words: string, of: readonly (SavedTaken | undefined)[], more: object = {}): Offer[] =>
     of.includes(undefined)
       ? []
-      : [{ key, words, picked: true, steps: [newStep(at, 'edges', { part: first.owner, which: 'picked', of, ...more })] }] // prettier-ignore
+      : [{ key, words, picked: true, of: 'edge', steps: [newStep(at, 'edges', { part: first.owner, which: 'picked', of, ...more })] }] // prettier-ignore
   const edges = picks.map((p) => pickedEdgeOf(p, 'smooth'))
   const faces = picks.map((p): SavedTaken | undefined => p.kept && { part: p.owner, face: p.kept })
   const many = picks.length > 1

@@ -10,6 +10,8 @@ export function startFit({ left, parts }: Situation): Record<string, unknown> {
   return last ? { by: 'drawing', drawing: last.step, parts: only } : { parts: only }
 }
 
+const WITH = { picked: true, of: 'part' } as const
+
 /** Room in another part for what ends in the face that is picked; a plug for the opening whose rim is beside the pick. */
 export function offerFit(at: Situation): Offer[] {
   const picked = flatPick(at)
@@ -20,7 +22,7 @@ export function offerFit(at: Situation): Offer[] {
   const around = newStep(at, 'fit', { way: 'around', of: [run], parts: others.length === 1 ? [others[0]!.id] : [] })
   const inside = newStep(at, 'fit', { way: 'inside', of: [run] })
   return [
-    ...(others.length > 0 ? [{ key: 'fit around', words: 'make room for it', picked: true, steps: [around] }] : []),
-    { key: 'fit inside', words: 'make a plug for it', picked: true, steps: [inside] },
+    ...(others.length > 0 ? [{ key: 'fit around', words: 'make room for it', ...WITH, steps: [around] }] : []),
+    { key: 'fit inside', words: 'make a plug for it', ...WITH, steps: [inside] },
   ]
 }

@@ -11,5 +11,5 @@ export function offerHollow({ picks, newId }: Situation): Offer[] {
   const [first] = picks
   const open = picks.flatMap((p) => (p.reference === undefined && p.owner === first?.owner && p.kept && p.kind === 'surface' ? [p.kept] : [])) // prettier-ignore
   if (!first || open.length < picks.length) return []
-  return [{ key: 'hollow open', words: open.length > 1 ? 'hollow the part, open at these faces' : 'hollow the part, open here', picked: true, steps: [newStep({ newId }, 'hollow', { part: first.owner, open })] }] // prettier-ignore
+  return [{ key: 'hollow open', words: open.length > 1 ? 'hollow the part, open at these faces' : 'hollow the part, open here', picked: true, of: 'part', steps: [newStep({ newId }, 'hollow', { part: first.owner, open })] }] // prettier-ignore
 }

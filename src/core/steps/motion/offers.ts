@@ -12,7 +12,7 @@ export function offerMotion(at: Situation): Offer[] {
   const [pick, more] = at.picks
   const face = pick && !more ? pickedFaceOf(pick, at.references) : undefined
   if (!pick || !face || !('part' in face)) return []
-  const offer = (key: string, words: string, fields: object): Offer => ({ key, words, picked: true, steps: [newStep(at, 'motion', { part: face.part, ...fields })] }) // prettier-ignore
+  const offer = (key: string, words: string, fields: object): Offer => ({ key, words, picked: true, of: 'part', steps: [newStep(at, 'motion', { part: face.part, ...fields })] }) // prettier-ignore
   if (pick.shape.kind === 'plane') return [offer('motion slide', 'let it slide this way', { at: { ...face, datum: 'middle', off: '0' } })] // prettier-ignore
   const axis = { ...face, datum: 'middle', at: 'middle', off: '0' }
   return 'axis' in pick.shape

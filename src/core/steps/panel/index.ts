@@ -56,6 +56,7 @@ export const panelStep = stepKind({
     },
     side: { called: 'edge', moved: ['gap', 'its gap'], along: () => -1 },
   },
+  start: ({ parts, references }) => (parts.length + references.length > 0 ? {} : undefined),
   offers: offerPanel,
   example: [
     { kind: 'solid', fields: {} },

@@ -12,5 +12,5 @@ export function offerPanel(at: Situation): Offer[] {
   // Two edges by themselves close only where both are curved.
   if (of.length === 0 || of.length === 2 || of.length < at.picks.length) return []
   const words = of.length === 1 ? 'fill the run of edges with a panel' : 'fill these edges with a panel'
-  return [{ key: 'panel picked', words, picked: true, steps: [newStep(at, 'panel', { of })] }]
+  return [{ key: 'panel picked', words, picked: true, of: 'edge', steps: [newStep(at, 'panel', { of })] }]
 }

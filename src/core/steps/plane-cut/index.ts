@@ -52,5 +52,5 @@ function offerCut(at: Situation): Offer[] {
   const flat = flatPick(at)
   if (!flat || !('part' in flat.face)) return []
   const plane = { ...flat.face, datum: 'middle', edge: 'low', angle: '-30', off: '0' }
-  return [{ key: 'cut slant', words: 'cut at a slant here', picked: true, steps: [newStep(at, 'plane-cut', { part: flat.face.part, at: plane })] }] // prettier-ignore
+  return [{ key: 'cut slant', words: 'cut at a slant here', picked: true, of: 'part', steps: [newStep(at, 'plane-cut', { part: flat.face.part, at: plane })] }] // prettier-ignore
 }

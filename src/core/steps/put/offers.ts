@@ -13,10 +13,10 @@ export function offerPut(at: Situation): Offer[] {
   const [first, second, more] = at.picks
   const mine = first && pickedFaceOf(first, at.references)
   if (!first || !mine || !('part' in mine) || more) return []
-  if (!second) return [{ key: 'put picked', words: 'put the part elsewhere', picked: true, steps: [newStep(at, 'put', { parts: [mine.part], right: '10' })] }] // prettier-ignore
+  if (!second) return [{ key: 'put picked', words: 'put the part elsewhere', picked: true, of: 'part', steps: [newStep(at, 'put', { parts: [mine.part], right: '10' })] }] // prettier-ignore
   const to = pickedFaceOf(second, at.references)
   if (!to || ('part' in to && to.part === mine.part)) return []
-  const offer = (how: string, words: string): Offer[] => [{ key: `put ${how}`, words, picked: true, steps: [newStep(at, 'put', { parts: [mine.part], how, mine: planeOf(first, mine), to: planeOf(second, to) })] }] // prettier-ignore
+  const offer = (how: string, words: string): Offer[] => [{ key: `put ${how}`, words, picked: true, of: 'part', steps: [newStep(at, 'put', { parts: [mine.part], how, mine: planeOf(first, mine), to: planeOf(second, to) })] }] // prettier-ignore
   if (first.shape.kind === 'plane' && second.shape.kind === 'plane') return offer('against', 'put the first part with its face against the second') // prettier-ignore
   return 'axis' in first.shape && 'axis' in second.shape ? offer('inline', 'put the first part in line with the second') : [] // prettier-ignore
 }

@@ -17,5 +17,5 @@ export function offerSymmetric(at: Situation): Offer[] {
   if (one.shape.kind !== 'plane' || other.shape.kind !== 'plane') return []
   if (dot(one.shape.normal, other.shape.normal) > -0.999) return []
   const plane = { ...face, datum: 'middle', off: '0', and: opposite }
-  return [{ key: 'symmetric', words: 'keep both sides the same', picked: true, steps: [newStep(at, 'symmetric', { part: face.part, at: plane, as: 'front' })] }] // prettier-ignore
+  return [{ key: 'symmetric', words: 'keep both sides the same', picked: true, of: 'part', steps: [newStep(at, 'symmetric', { part: face.part, at: plane, as: 'front' })] }] // prettier-ignore
 }

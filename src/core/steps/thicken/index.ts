@@ -37,6 +37,7 @@ export const thickenStep = stepKind({
     skin: { called: 'back of the skin' },
     edge: { called: 'edge of the skin' },
   },
+  start: ({ parts }) => (parts.length > 0 ? { part: parts.at(-1)!.id } : undefined),
   offers: offerThicken,
   example: [
     { kind: 'solid', fields: {} },

@@ -43,7 +43,7 @@ export function PlaceEditor({ step, spec, saved, write, report, field }: EditorP
 
 /** Places in a row: as many as there are, each changed in the panel. */
 export const PlacesEditor = ({ saved, write, ...more }: EditorProps<PlacesField, SavedPlace[]>) => (
-  <PlaceList {...more} {...{ saved, write }} least={more.spec.least} another={() => write([...saved, NEW_PLACE])} />
+  <PlaceList {...more} {...{ saved, write }} least={more.spec.least} another={() => write([...saved, beside(saved)])} />
 )
 
 /** The same where each has a name of its own, which stays when others come and go. */
@@ -54,12 +54,18 @@ export function SpotsEditor({ saved, write, ...more }: EditorProps<SpotsField, S
       {...more}
       {...{ saved: own, write }}
       least={0}
-      another={() => write([...own, { ...NEW_PLACE, id: newId() }])}
+      another={() => write([...own, { ...beside(own), id: newId() }])}
     />
   )
 }
 
-const NEW_PLACE: SavedPlace = { along: '0', up: '0', from: '' }
+/** A place that does not lie on the last one: a centimetre to its right, where that has figures of its own. */
+function beside(saved: readonly SavedPlace[]): SavedPlace {
+  const last = saved.at(-1)
+  if (!last || !('along' in last)) return { along: '0', up: '0', from: '' }
+  return { along: typeof last.along === 'number' ? last.along + 10 : NUMBER.test(last.along) ? `${Number(last.along) + 10}` : `${last.along} + 10`, up: last.up, from: last.from } // prettier-ignore
+}
+const NUMBER = /^-?\d+(\.\d+)?$/
 
 function PlaceList<P extends SavedPlace>({
   step,
