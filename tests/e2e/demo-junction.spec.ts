@@ -88,5 +88,36 @@ test('the drip junction: three arms joined, hollow as one passage, rounded where
   await expect(steps(page).last()).toContainText('1 inner edge, 63.5 mm together.')
   await expect(row(page, 'Wall of Junction')).toContainText('✓')
 
+  // A stop for the hose in each arm, put in from within, where it is cut open.
+  await page.getByRole('button', { name: 'y', exact: true }).click()
+  await expect(page.getByLabel('Where y is cut')).toBeVisible()
+  for (const [end, near] of [
+    ['its upper end', [0.35, 0.6]],
+    ['its lower end', [0.35, 0.6]],
+    ['its upper end', [0.57, 0.38]],
+  ] as const) {
+    await from(page, 'front', 'Round inside, Ø 1', near)
+    await page.getByRole('button', { name: 'put a ring on it' }).click()
+    await sized(page, { 'How far from there it begins': '14', 'How wide it is': '1.6', 'How far it stands out': '1' })
+    await choose(page, steps(page).last(), 'Which end it is measured from', end)
+    await choose(page, steps(page).last(), 'Its sides', 'slanting out on the far side')
+    await expect(page.getByLabel('What the step does')).toContainText(/adds \d+(\.\d+)? mm³ to Junction/)
+  }
+  await page.getByRole('button', { name: 'y', exact: true }).click()
+
+  // Where a hose goes in, and where it is held, nothing is sharp.
+  for (const [side, face, near] of [
+    ['top', 'Flat face, 17 × 17, faces top', [0.3, 0.45]],
+    ['bottom', 'Flat face, 17 × 17, faces bottom', [0.3, 0.45]],
+    ['right', 'Flat face, 11.18 × 14.6', [0.43, 0.228]],
+  ] as const) {
+    await from(page, side, face, near)
+    await page.getByRole('button', { name: 'round all edges of this face' }).click()
+    await sized(page, { 'The radius': '0.5' })
+    await expect(steps(page).last()).toContainText('2 outer edges')
+  }
+  await expect(row(page, 'Wall of Junction')).toContainText('✓')
+  await expect(page.getByText('The checks have nothing to say.')).toBeVisible()
+
   await shipped(page, 'Drip junction', 'demo/drip-junction.json')
 })
