@@ -135,6 +135,7 @@ for (const [name, file] of [
   ['Handle rack', 'handle-rack'],
   ['Rain funnel', 'rain-funnel'],
   ['Drip junction', 'drip-junction'],
+  ['Bench foot', 'bench-foot'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

@@ -15,6 +15,7 @@ const DEMOS = [
   { mark: 'demo-latch-arm', project: 'latch-arm', files: '.' },
   { mark: 'demo-downpipe', project: 'downpipe', files: '.' },
   { mark: 'demo-drip-junction', project: 'drip-junction', files: '.' },
+  { mark: 'demo-bench-foot', project: 'bench-foot', files: '.' },
   { mark: 'demo-rain-funnel', project: 'rain-funnel', files: '.' },
   { mark: 'demo-handle-rack', project: 'handle-rack', files: 'handles' },
   { mark: 'demo-planter', project: 'planter', files: '.' },

@@ -52,12 +52,6 @@ test('the drip junction: three arms joined, hollow as one passage, rounded where
   await page.getByRole('button', { name: 'done with the drawing' }).first().click()
   await addStep(page, 'sweep a drawing')
   await choose(page, steps(page).last(), 'What becomes of it', 'added to')
-  await steps(page)
-    .last()
-    .getByRole('button', { name: /^The parts it changes/ })
-    .click()
-  await page.getByRole('checkbox', { name: 'Junction', exact: true }).click()
-  await page.keyboard.press('Escape')
   await expect(steps(page).last()).toContainText('44.0 mm along.')
 
   await from(page, 'top', 'Flat face, 17 × 17, faces top', [0.3, 0.45])

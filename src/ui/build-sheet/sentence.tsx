@@ -1,12 +1,12 @@
 'use client'
 import { useState } from 'react'
-import { setField } from '@/core/document/edits'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldKind, type FieldSpecs } from '@/core/fields/kinds'
 import { isMeant, type Word } from '@/core/steps/step-kind'
 import type { StepView } from '@/worker/views'
-import { useProject } from '../store/store'
+import { useProjectStore } from '../store/store'
 import { editorOf } from './editors'
+import { saidAnew } from './only-part'
 
 /** Values that are short enough to stay on one line with the comma behind them. */
 const SHORT: ReadonlySet<string> = new Set(['length', 'angle', 'count', 'choice', 'yes-no', 'fit'])
@@ -25,7 +25,11 @@ export function Sentence({
   saved: Readonly<Record<string, unknown>>
   report: StepView | undefined
 }) {
-  const edit = useProject((s) => s.edit)
+  const store = useProjectStore()
+  const write = (field: string, value: unknown) => {
+    const { edit, history, build } = store.getState()
+    edit(saidAnew({ id: of.id, words, specs, saved }, field, value, { document: history.present, parts: build?.parts ?? [] })) // prettier-ignore
+  }
   const [all, setAll] = useState(false)
   const isUnsaid = (word: Word): boolean => {
     if (typeof word === 'string' || !word.rare || report?.problems.some((p) => p.field === word.field)) return false
@@ -55,7 +59,7 @@ export function Sentence({
                   spec={spec}
                   saved={saved[word.field]}
                   report={report}
-                  write={(value) => edit(setField(of.id, word.field, value as ProjectStep['fields'][string]))}
+                  write={(value) => write(word.field, value)}
                 />
                 {word.after && /^[^ ]/.test(word.after) ? word.after[0] : ''}
               </span>

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { built } from '../../../../tests/support/drawn'
+import { measureLedger } from '../../fit/ledger'
 import { expectOk } from '../../result'
 import { readProject } from '../../sheet/read-project'
 
@@ -39,4 +40,21 @@ test('one figure changes the planter all through: thicker boards, longer fingers
   const { problems, volumes, build } = await built({ ...project, numbers })
   expect(problems).toEqual([])
   expect(volumes[build.parts.at(-1)!.id]).toBeCloseTo(4 * (112 - 0.4) * (52 - 0.4), 2)
+})
+
+test('the bench foot: a snug pocket with a floor, three rings that nearly touch the leg, one groove past all of them', async () => {
+  const { problems, volumes, build } = await shipped('bench-foot')
+  expect(problems).toEqual([])
+  expect(build.parts).toHaveLength(1)
+  const rows = measureLedger(build)
+  expect(rows).toMatchObject([{ between: 'Leg in Foot', verdict: 'holds', measured: expect.closeTo(0.1, 2) }])
+  // Turned solids by Pappus; of what is rounded off the middle lies 0.2234 of the radius off its corner.
+  const rounded = (radius: number, at: number) => (1 - Math.PI / 4) * radius ** 2 * 2 * Math.PI * at
+  const off = (radius: number) => 0.2234 * radius
+  const turned = Math.PI * (21 ** 2 * 36 - 16 ** 2 * 29) - rounded(4, 21 - off(4)) - rounded(1.5, 21 - off(1.5)) - rounded(1.5, 16 + off(1.5)) // prettier-ignore
+  const ring = 0.3 * 1.7 * 2 * Math.PI * (16 - 0.14)
+  const share = 1 - 3 / (2 * Math.PI * 16)
+  // The groove: 4 by 3, what lies of it outside of the pocket.
+  const groove = 3 * (18 - 15.965) * 29
+  expect(Object.values(volumes)[0]! / (turned + 3 * ring * share - groove)).toBeCloseTo(1, 2)
 })
