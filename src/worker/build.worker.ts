@@ -20,6 +20,8 @@ import { matchEdges } from '../core/references/board-edges'
 import { compareRevisions } from '../core/references/revision'
 import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
+import { type EdgesMeant, edgesMeant } from '../core/fields/edges-meant'
+import type { SavedTaken } from '../core/fields/taken-edges'
 import { compareVariants } from '../core/sheet/compare-variants'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { breathe, givingWay, Overtaken } from './give-way'
@@ -144,6 +146,13 @@ const worker = {
   async section(axis: 'x' | 'y' | 'z', at: number) {
     const { view } = await ready()
     return view.section(axis, at)
+  },
+
+  /** The edges of parts of the last build that a list of picks takes. */
+  async edgesMeant(of: readonly SavedTaken[]): Promise<EdgesMeant | undefined> {
+    const { view } = await ready()
+    const meant = edgesMeant(of, { parts: view.lastParts(), references: [] })
+    return meant && Comlink.transfer(meant, [meant.lines.buffer as ArrayBuffer])
   },
 
   /** What a step of the last build adds to the parts before it and takes from them. */

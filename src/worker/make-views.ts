@@ -1,7 +1,7 @@
 import type { Build, BuiltPart, StepReport } from '../core/built/built'
 import { contentKey } from '../core/content-key'
 import type { Project } from '../core/document/schema'
-import { pointable, seen } from '../core/faces/resolve'
+import { pointable, seen, shapesOf } from '../core/faces/resolve'
 import { keptMeasure } from '../core/fit/kept-measures'
 import { measurable } from '../core/fit/ledger'
 import { placePositions } from '../core/geometry/placement'
@@ -75,7 +75,7 @@ function bodyOf(mesh: TaggedMesh): PartBody {
     surfaceOf: topology.surfaceOf,
     borders: seen(on).borders.map(({ regions }) => ({ regions })),
     bounds: boxOfPositions(mesh.positions),
-    shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf, topology.borderOf),
+    shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf, topology.borderOf, shapesOf(on)),
   }
 }
 
@@ -128,8 +128,8 @@ export function shownItem({ solid, stands }: PlacedItem): ShownMesh {
 /** What a step adds, takes and uses up, as it is drawn. */
 export function effectView({ step, added, taken, used }: Effect): EffectView {
   const shown = ({ mesh, ...rest }: Material): MaterialView => {
-    const { topology } = pointable(mesh)
-    return { ...rest, shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf) }
+    const on = pointable(mesh)
+    return { ...rest, shown: shownMesh(mesh.positions, mesh.indices, on.topology.regionOf, undefined, shapesOf(on)) }
   }
   return { step, ...(added ? { added: shown(added) } : {}), ...(taken ? { taken: shown(taken) } : {}), ...(used ? { used: shown(used) } : {}) } // prettier-ignore
 }

@@ -1,3 +1,5 @@
+import { built, sheetOf, type StepOf } from '../../tests/support/drawn'
+import { pointable, shapesOf } from '../core/faces/resolve'
 import { boxSoup, cylinderSoup } from '../../tests/support/soups'
 import { mend } from '../core/mesh/mend'
 import { facesOfMesh } from '../core/recognise/mesh-faces'
@@ -41,4 +43,21 @@ test('everything that changes hands is a memory of its own', () => {
   const copy = structuredClone(shown, { transfer: buffers })
   expect(copy.positions).toHaveLength(108)
   expect(shown.positions).toHaveLength(0)
+})
+
+test('what is rounded shows no edges where it runs into its neighbours, and all that are left', async () => {
+  const plate: StepOf = ['solid', { width: '40', depth: '24', height: '10' }, 'plate']
+  const round: StepOf = ['edges', { part: 'plate', which: 'upright', radius: '4' }, 'e']
+  const pieces = async (...steps: StepOf[]) => {
+    const on = pointable((await built(sheetOf(...steps), 'view')).build.parts[0]!.mesh)
+    const { edges, borderOf } = shownMesh(on.mesh.positions, on.mesh.indices, on.topology.regionOf, on.topology.borderOf, shapesOf(on)) // prettier-ignore
+    let long = 0
+    for (let i = 0; i < edges.length; i += 6) long += Math.hypot(edges[i]! - edges[i + 3]!, edges[i + 1]! - edges[i + 4]!, edges[i + 2]! - edges[i + 5]!) // prettier-ignore
+    return { long, borders: new Set(borderOf).size }
+  }
+  expect(await pieces(plate)).toEqual({ long: expect.closeTo(4 * (40 + 24 + 10), 4), borders: 12 })
+  const rim = 2 * (32 + 16) + 8 * Math.PI
+  const rounded = await pieces(plate, round)
+  expect(rounded.borders).toBe(16)
+  expect(Math.abs(rounded.long / (2 * rim) - 1)).toBeLessThan(2e-3)
 })

@@ -1,4 +1,7 @@
 import { BufferAttribute, BufferGeometry } from 'three'
+import { normalAt } from '../core/faces/onto'
+import { dot, placeAt, scale } from '../core/geometry/vec'
+import type { SurfaceShape } from '../core/kernel/surface'
 import { nextSide, oppositeSides } from '../core/mesh/half-edges'
 import { unpacked } from '../core/mesh/unpack'
 import { MeshBVH, type SerializedBVH } from 'three-mesh-bvh'
@@ -33,19 +36,27 @@ const SMOOTH = 0.5
 /**
  * Works out normals (smooth within a region), crisp edges (between regions) and the tree for picking.
  * @param borders for each side of a triangle the border that it lies on, where borders are known
+ * @param shapes of each region, where they are known
  */
 export function shownMesh(
   positions: ArrayLike<number>,
   indices: ArrayLike<number>,
   regionOf: Uint32Array,
   borders?: Int32Array,
+  shapes?: readonly SurfaceShape[],
 ): ShownMesh {
   const count = indices.length / 3
   const flat = unpacked(positions, indices)
   const face = new Float32Array(3 * count)
   for (let t = 0; t < count; t++) faceNormal(flat, t, face)
-  const normals = smoothNormals(indices, regionOf, face)
-  const { edges, borderOf } = crispEdges(positions, indices, regionOf, face, borders)
+  const { normals, meanAt } = smoothNormals(indices, regionOf, face)
+  const { edges, borderOf } = crispEdges(
+    positions,
+    indices,
+    regionOf,
+    exactly(positions, regionOf, meanAt, shapes),
+    borders,
+  )
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(flat, 3))
   const tree = MeshBVH.serialize(new MeshBVH(geometry, { indirect: true }))
@@ -86,8 +97,26 @@ const unit = (v: Float32Array, i: number): [number, number, number] => {
   return [v[i]! / l, v[i + 1]! / l, v[i + 2]! / l]
 }
 
+/** Which way the surface of a triangle faces at one of its corners, whatever that triangle itself does. */
+type MeanAt = (t: number, vertex: number) => [number, number, number]
+
+/** The same by the exact shape of a surface, where it has one: facets beside an edge all lean to one side of it. */
+const exactly =
+  (positions: ArrayLike<number>, region: Uint32Array, meanAt: MeanAt, shapes?: readonly SurfaceShape[]): MeanAt =>
+  (t, v) => {
+    const mean = meanAt(t, v)
+    const shape = shapes?.[region[t]!]
+    const exact = shape && normalAt(shape, placeAt(positions, v))
+    return exact ? (scale(exact, dot(exact, mean) < 0 ? -1 : 1) as [number, number, number]) : mean
+  }
+
 /** Area-weighted means over the facets of one surface that share a vertex. */
-function smoothNormals(indices: ArrayLike<number>, surface: Uint32Array, face: Float32Array): Float32Array {
+function smoothNormals(
+  indices: ArrayLike<number>,
+  surface: Uint32Array,
+  face: Float32Array,
+): { normals: Float32Array; meanAt: MeanAt } {
+  // prettier-ignore
   let vertices = 0
   for (let i = 0; i < indices.length; i++) vertices = Math.max(vertices, indices[i]! + 1)
   // Most vertices lie on one surface only: the first one met has its sums in an array, further ones in a map.
@@ -107,25 +136,28 @@ function smoothNormals(indices: ArrayLike<number>, surface: Uint32Array, face: F
       const [sum, at] = sumOf(t, indices[3 * t + k]!)
       for (let c = 0; c < 3; c++) sum[at + c]! += face[3 * t + c]!
     }
+  const meanAt: MeanAt = (t, v) => unit(...sumOf(t, v))
   const out = new Float32Array(3 * indices.length)
   for (let t = 0; t < indices.length / 3; t++) {
     const own = unit(face, 3 * t)
     for (let k = 0; k < 3; k++) {
-      const [sum, at] = sumOf(t, indices[3 * t + k]!)
-      const mean = unit(sum, at)
+      const mean = meanAt(t, indices[3 * t + k]!)
       const alike = own[0] * mean[0] + own[1] * mean[1] + own[2] * mean[2] > SMOOTH
       out.set(alike ? mean : own, 9 * t + 3 * k)
     }
   }
-  return out
+  return { normals: out, meanAt }
 }
 
-/** Edges with different regions on both sides that do not run smoothly into each other. */
+/**
+ * Edges with different regions on both sides that do not run smoothly into each other. Slivers face anywhere, so it is asked of
+ * the surfaces at both ends of an edge.
+ */
 function crispEdges(
   positions: ArrayLike<number>,
   indices: ArrayLike<number>,
   region: Uint32Array,
-  face: Float32Array,
+  meanAt: MeanAt,
   borders: Int32Array | undefined,
 ): { edges: Float32Array; borderOf: Int32Array } {
   const opposite = oppositeSides(indices)
@@ -134,10 +166,9 @@ function crispEdges(
   for (let side = 0; side < opposite.length; side++) {
     const [t, other] = [Math.floor(side / 3), Math.floor(opposite[side]! / 3)]
     if (opposite[side]! < side || region[t] === region[other]) continue
-    const [u, v] = [unit(face, 3 * t), unit(face, 3 * other)]
-    if (u[0] * v[0] + u[1] * v[1] + u[2] * v[2] > CRISP) continue
-    for (const i of [indices[side]!, indices[nextSide(side)]!])
-      out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
+    const ends = [indices[side]!, indices[nextSide(side)]!]
+    if (ends.some((i) => dot(meanAt(t, i), meanAt(other, i)) > CRISP)) continue
+    for (const i of ends) out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
     of.push(borders?.[side] ?? -1)
   }
   return { edges: Float32Array.from(out), borderOf: Int32Array.from(of) }

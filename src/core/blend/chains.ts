@@ -39,6 +39,14 @@ export interface Chain {
 /** Edges that turn by less than this go on (cosine of 14 degrees). */
 const ON = Math.cos((14 * Math.PI) / 180)
 
+/** How many outer and inner edges there are, and their length together, as the sheet says it. */
+export function chainWords(chains: readonly Chain[]): string {
+  const [outer, inner] = [true, false].map((convex) => chains.filter((c) => c.convex === convex).length) as [number, number] // prettier-ignore
+  const long = chains.reduce((sum, c) => sum + c.long, 0)
+  const kinds = [outer ? `${outer} outer` : '', inner ? `${inner} inner` : ''].filter(Boolean).join(' and ')
+  return `${kinds} ${chains.length === 1 ? 'edge' : 'edges'}, ${long.toFixed(1)} mm together`
+}
+
 /** A border as it is gone along. */
 interface Piece {
   border: number

@@ -24,6 +24,9 @@ export function pointable(mesh: TaggedMesh): Pointable {
   return made
 }
 
+/** What the surface of each region is. */
+export const shapesOf = ({ mesh, topology }: Pointable) => topology.surfaceOf.map((s) => mesh.surfaces[s]!.shape)
+
 /** A point this near to a region lies on it, mm. */
 const ON = 0.05
 /** Of several regions the nearest is meant only if the next is this many times as far. */

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { keptFaceSchema } from '../document/pick-schema'
 import { faceRefSchema } from '../document/placing-schema'
 import { renamedFace } from '../faces/renamed'
-import { findFace, type Pointable } from '../faces/resolve'
+import { findFace, type Pointable, shapesOf } from '../faces/resolve'
 import { mostAlike } from '../references/face-ref'
 import { itemBody } from '../references/item-body'
 import { fail, ok, type Result } from '../result'
@@ -45,8 +45,7 @@ function faceOfItem(
   const item = there?.items.find((i) => i.id === face.item)
   if (!there || !item) return fail('lost-item', `The item that it is of, ${face.item}, is not in the project any more.`)
   const on = itemBody(item)
-  const shapes = on.topology.surfaceOf.map((s) => on.mesh.surfaces[s]!.shape)
-  const region = mostAlike(shapes, face, there.placement, there.sized)
+  const region = mostAlike(shapesOf(on), face, there.placement, there.sized)
   return region === undefined
     ? fail('gone', 'The face that was picked here is not there any more. Pick another one.')
     : ok({ on, region })

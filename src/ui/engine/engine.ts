@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink'
+import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
@@ -150,6 +151,11 @@ export class Engine {
 
   section(axis: 'x' | 'y' | 'z', at: number) {
     return this.builder.section(axis, at)
+  }
+
+  /** The edges of parts of the last build that a list of picks takes. */
+  edgesMeant(of: readonly SavedTaken[]) {
+    return this.builder.edgesMeant(of)
   }
 
   /** What a step of the last build adds to the parts before it and takes from them. */

@@ -4,7 +4,8 @@ import { describePick, type Pick } from '@/core/fit/picks'
 import { formatLength } from '@/core/units/length'
 import { useActions } from '../actions/actions-context'
 import { ThreePoints, TwoPicks } from './measured-line'
-import { ABOUT, type Verb } from './verb'
+import { ABOUT } from './verb'
+import { VerbButtons } from './verb-buttons'
 import { verbsFor } from './verbs'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 
@@ -125,10 +126,3 @@ function Verbs({ pick }: { pick: Pick }) {
     </dl>
   )
 }
-
-const VerbButtons = ({ verbs }: { verbs: readonly Verb[] }) =>
-  verbs.map(([text, act]) => (
-    <button key={text} type="button" className="figure" onClick={act}>
-      {text}
-    </button>
-  ))

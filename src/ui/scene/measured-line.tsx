@@ -12,6 +12,8 @@ import { useActions, useEngine } from '../actions/actions-context'
 import { situationOf } from '../actions/offers'
 import { useProject, useProjectStore, useUnit } from '../store/store'
 import { pickedReference, verbsForTwo } from './placing-verbs'
+import { offeredVerb } from './verb'
+import { VerbButtons } from './verb-buttons'
 import { ScaleCheckLine } from './scale-check'
 
 const SENSES = {
@@ -91,20 +93,12 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
         <button type="button" className="figure" onClick={() => set({ measuring: true })}>
           a circle through a third point …
         </button>
-        {offersAt(situationOf(store.getState())).flatMap((offer) =>
-          offer.picked ? (
-            <button key={offer.key} type="button" className="figure" onClick={() => actions.take(offer)}>
-              {offer.words}
-            </button>
-          ) : (
-            []
-          ),
-        )}
-        {verbsForTwo(first, second, store.getState()).map(([words, act]) => (
-          <button key={words} type="button" className="figure" onClick={act}>
-            {words}
-          </button>
-        ))}
+        <VerbButtons
+          verbs={[
+            ...offersAt(situationOf(store.getState())).flatMap((o) => (o.picked ? [offeredVerb(o, actions.take)] : [])),
+            ...verbsForTwo(first, second, store.getState()),
+          ]}
+        />
       </p>
     </>
   )

@@ -12,6 +12,7 @@ import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
 import { NoteMarks } from './note-marks'
 import { GapInset } from './gap-inset'
+import { EdgesMeant } from './edges-meant'
 import { KeptLines } from './kept-lines'
 import type { Mark } from './marks'
 import { MotionHandle } from './motion-handle'
@@ -102,6 +103,7 @@ export function SceneHost({
       {view && !drawing && <Dial view={view} />}
       {view && <GapInset view={view} />}
       {view && <KeptLines view={view} />}
+      {view && <EdgesMeant view={view} />}
       {view && <BesideNames view={view} />}
       {view && <NoteMarks view={view} />}
       <EffectLine />

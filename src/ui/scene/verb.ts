@@ -1,5 +1,28 @@
+import type { SavedTaken } from '@/core/fields/taken-edges'
+import type { Offer } from '@/core/steps/offer'
+
 /** What verbs are about, in the order in which they are listed, with what that is called. */
 export const ABOUT = { face: 'This face', edge: 'Its edge', part: 'The part', look: 'Look, mark' } as const
 
-/** Something that can be done with a pick: its words, the doing, and what it is about (the face, if nothing is said). */
-export type Verb = [words: string, act: () => void, about?: keyof typeof ABOUT]
+/** Something that can be done with a pick: its words, the doing, what it is about (the face, if nothing is said), and which edges. */
+export type Verb = [
+  words: string,
+  act: () => void,
+  about?: keyof typeof ABOUT,
+  edges?: readonly SavedTaken[] | undefined,
+]
+
+/** What an offer comes to as a verb. @param take takes it up */
+export const offeredVerb = (offer: Offer, take: (offer: Offer) => void): Verb => [
+  offer.words,
+  () => take(offer),
+  offer.of ?? 'face',
+  offeredEdges(offer),
+]
+
+/** The edges of parts that an offer is about. */
+function offeredEdges({ of: about, steps: [step] }: Offer): readonly SavedTaken[] | undefined {
+  if (about !== 'edge' || !step) return undefined
+  const { of, on } = step.fields as { of?: SavedTaken[]; on?: { part: string; along: Extract<SavedTaken, { edge: unknown }>['edge'] } } // prettier-ignore
+  return of ?? (on && [{ part: on.part, edge: on.along }])
+}

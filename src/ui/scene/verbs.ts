@@ -10,7 +10,7 @@ import { situationOf } from '../actions/offers'
 import type { ProjectState } from '../store/store'
 import { itemVerbs } from './item-verbs'
 import { placingVerbs } from './placing-verbs'
-import type { Verb } from './verb'
+import { offeredVerb, type Verb } from './verb'
 
 /** A face that is coloured has this, until the maker says another one. */
 const PAINT = '#c8863c'
@@ -20,7 +20,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
   const { edit, set, build } = state
   const offers = offersAt(situationOf(state)).filter((o) => o.picked)
   const verbs: Verb[] = [['measure to …', () => set({ measuring: true, picks: [pick] }), 'look']]
-  const steps = offers.map((offer): Verb => [offer.words, () => actions.take(offer), offer.of ?? 'face'])
+  const steps = offers.map((offer) => offeredVerb(offer, actions.take))
   // While things are gathered, what can be said of them comes first.
   if (!pick.reference || state.place !== 'gather') verbs.push(...steps)
   if (pick.reference) {

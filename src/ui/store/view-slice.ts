@@ -1,3 +1,4 @@
+import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Pick } from '@/core/fit/picks'
 import type { Material } from '@/core/units/materials'
 import type { DrawingState } from './drawing-state'
@@ -32,6 +33,8 @@ export interface View {
   pointedRow: string | undefined
   /** A step of the sheet that is pointed at. */
   pointedStep: string | undefined
+  /** Edges that what is pointed at among the verbs would be about. */
+  pointedEdges: readonly SavedTaken[] | undefined
   /** The step that is worked on in the sheet, or was added last: what it adds and takes is hatched. */
   inHand: string | undefined
   /** Variants: side by side, or what is different in the one named. */
@@ -67,6 +70,7 @@ export const viewSlice =
     showing: {},
     pointedRow: undefined,
     pointedStep: undefined,
+    pointedEdges: undefined,
     inHand: undefined,
     comparing: undefined,
     perspective: false,

@@ -1,7 +1,7 @@
 import { type Alike, bordersLike, isEdge } from '../../blend/alike'
 import { blended, fitted } from '../../blend/blend'
 import type { Blending } from '../../blend/fits'
-import { type Chain, chainsOf } from '../../blend/chains'
+import { type Chain, chainsOf, chainWords } from '../../blend/chains'
 import { largest } from '../../blend/largest'
 import type { Form } from '../../blend/section'
 import type { Pointable } from '../../faces/resolve'
@@ -79,7 +79,7 @@ export const edgesStep = stepKind({
     const on = part.pointable()
     const chains = chainsOf(on, bordersOf(values, on))
     const solid = result(values, on, chains, context)
-    return { parts: [{ id: part.id, solid }], rows: [], notes: [said(chains)] }
+    return { parts: [{ id: part.id, solid }], rows: [], notes: [`${chainWords(chains)}.`] }
   },
 })
 
@@ -136,11 +136,4 @@ function result(values: Values, on: Pointable, chains: readonly Chain[], context
     const problem = { ...error.problem, field, message: `${error.problem.message} ${value} mm${also} is the largest that does.`, ...(values.how === 'flat' && values.other !== values.size ? {} : { would: { value, words: `take ${value} mm` } }) } // prettier-ignore
     throw new ProblemError(problem)
   }
-}
-
-function said(chains: readonly Chain[]): string {
-  const [outer, inner] = [true, false].map((convex) => chains.filter((c) => c.convex === convex).length) as [number, number] // prettier-ignore
-  const long = chains.reduce((sum, c) => sum + c.long, 0)
-  const kinds = [outer ? `${outer} outer` : '', inner ? `${inner} inner` : ''].filter(Boolean).join(' and ')
-  return `${kinds} ${chains.length === 1 ? 'edge' : 'edges'}, ${long.toFixed(1)} mm together.`
 }
