@@ -28,8 +28,8 @@ export function buffersOf(shown: ShownMesh): ArrayBuffer[] {
   return [...arrays.flatMap((a) => (a ? [a.buffer as ArrayBuffer] : [])), ...(tree.roots as ArrayBuffer[])]
 }
 
-/** Surfaces that meet flatter than this show no edge (cosine). */
-const CRISP = 0.94
+/** Surfaces that meet flatter than this show no edge (cosine); by their facets alone it is known less well. */
+const CRISP = { exact: 0.94, free: 0.88 }
 /** Within one surface, facets that turn more than this are drawn as facets (cosine). */
 const SMOOTH = 0.5
 
@@ -56,6 +56,7 @@ export function shownMesh(
     regionOf,
     exactly(positions, regionOf, meanAt, shapes),
     borders,
+    shapes,
   )
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(flat, 3))
@@ -159,15 +160,18 @@ function crispEdges(
   region: Uint32Array,
   meanAt: MeanAt,
   borders: Int32Array | undefined,
+  shapes: readonly SurfaceShape[] | undefined,
 ): { edges: Float32Array; borderOf: Int32Array } {
   const opposite = oppositeSides(indices)
+  const isFree = (r: number) => shapes?.[r]?.kind === 'free'
   const out: number[] = []
   const of: number[] = []
   for (let side = 0; side < opposite.length; side++) {
     const [t, other] = [Math.floor(side / 3), Math.floor(opposite[side]! / 3)]
     if (opposite[side]! < side || region[t] === region[other]) continue
     const ends = [indices[side]!, indices[nextSide(side)]!]
-    if (ends.some((i) => dot(meanAt(t, i), meanAt(other, i)) > CRISP)) continue
+    const crisp = CRISP[isFree(region[t]!) || isFree(region[other]!) ? 'free' : 'exact']
+    if (ends.some((i) => dot(meanAt(t, i), meanAt(other, i)) > crisp)) continue
     for (const i of ends) out.push(positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!)
     of.push(borders?.[side] ?? -1)
   }
