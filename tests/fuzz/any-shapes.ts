@@ -76,6 +76,7 @@ export function anyShapes(random: Random, kinds: readonly ShapeKind[]): SavedSha
 export function anyStepField(random: Random, spec: FieldSpec, earlier: readonly string[]): unknown {
   if (spec.type === 'shapes') return anyShapes(random, spec.kinds)
   if (spec.type === 'place') return anyPlace(random, [])
+  if (spec.type === 'spots') return Array.from({ length: 1 + random.below(5) }, () => anyPlace(random, []))
   if (spec.type === 'plane') return { base: random.from(['ground', 'front', 'side']), off: random.from(LENGTHS) }
   if (spec.type === 'parts') return [random.from([...earlier, 'none'])]
   if (spec.type === 'angle') return random.from(ANGLES)

@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
- * Feeds broken files of every format to the readers, random projects to the builder, and broken documents to the
- * server. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
+ * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
+ * server, and rounds and hollows random bodies. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
 import { readFileSync, mkdtempSync, rmSync } from 'node:fs'
@@ -18,6 +18,7 @@ import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
 import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
+import { shapeRandomSkins } from './shape-skins'
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -49,6 +50,10 @@ if (wanted('projects')) {
   const model = expectOk(await readStep(readFileSync('demo/boards/rl-2-rev-a.step'), startQuietly))
   const models = new Map([[project.references[0]!.file, model]])
   await inLots('projects', (from, count) => buildRandomProjects(from, count, kernel, project, models))
+}
+if (wanted('skins')) {
+  const kernel = await Kernel.load()
+  await inLots('skins', (from, count) => shapeRandomSkins(from, count, kernel))
 }
 const folder = mkdtempSync(join(tmpdir(), 'anorak-fuzz-'))
 const db = openDatabase(folder)

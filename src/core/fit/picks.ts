@@ -23,6 +23,8 @@ export interface Pick {
   edge?: { from: Vec3; to: Vec3; off: number; kept?: KeptEdge }
   /** How thick the material is behind the point, square to the face. */
   thickness?: number
+  /** How strongly a face without one radius bends there, 1/mm: more than 0 where it bulges. */
+  bend?: number
   /** What it is measured as; usually what its face is. */
   as?: 'face' | 'axis' | 'edge' | 'middle' | 'point' | 'item'
 }

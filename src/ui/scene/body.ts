@@ -20,8 +20,9 @@ import type { Vec3 } from '@/core/geometry/vec'
 import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Showing } from '../store/view-slice'
 import { edgeNear } from '@/core/faces/edge-near'
+import { bendAt } from '@/core/mesh/bend'
 import type { Palette } from './palette'
-import { withStripes } from './stripes'
+import { withLight } from './surface-light'
 
 /** A part or an item as drawn: shaded faces, crisp edges, and a patch over what is marked. */
 export class Body {
@@ -36,7 +37,7 @@ export class Body {
   ) {
     this.mesh = new Mesh(
       faces(shown),
-      withStripes(new MeshLambertMaterial({ polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 })),
+      withLight(new MeshLambertMaterial({ polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 })),
     )
     this.lines = new LineSegments(edges(shown), new LineBasicMaterial())
     this.group.add(this.mesh, this.lines)
@@ -120,6 +121,9 @@ export class Body {
     const found = (this.mesh.geometry.boundsTree as MeshBVH | undefined)?.raycastFirst(ray, DoubleSide)
     return found ? found.distance + 1e-4 : 0
   }
+
+  /** How strongly the surface bends at a triangle, 1/mm. */
+  bendAt = (t: number): number => bendAt(this.shown.positions, this.shown.normals, t)
 
   /** The straight edge nearest to a point, and the border that it is of. */
   edgeNear(at: Vec3) {

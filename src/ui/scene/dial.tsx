@@ -1,5 +1,7 @@
 'use client'
-import { useProject } from '../store/store'
+import { useProject, useUnit } from '../store/store'
+import { formatLength } from '@/core/units/length'
+import { SHADES, TIGHTEST } from './surface-light'
 import { SectionControl } from './section-control'
 import type { Direction } from './directions'
 import type { SceneView } from './scene-view'
@@ -16,7 +18,6 @@ const WORDS: [Direction, string, string][] = [
 /** A dial of directions, and how the scene is looked at. */
 export function Dial({ view }: { view: SceneView }) {
   const perspective = useProject((s) => s.perspective)
-  const stripes = useProject((s) => s.stripes)
   const showing = useProject((s) => s.showing)
   const set = useProject((s) => s.set)
   const from = useDrawn(view, (v) => v.eye.lookingFrom())
@@ -94,15 +95,59 @@ export function Dial({ view }: { view: SceneView }) {
         </button>
       </div>
       <SectionControl />
-      <button
-        type="button"
-        className="figure pointer-events-auto"
-        aria-pressed={stripes}
-        title="The reflection of striped light: creases break it, dents bend it"
-        onClick={() => set({ stripes: !stripes })}
-      >
-        {stripes ? 'plain light' : 'striped light'}
-      </button>
+      <Light />
     </div>
+  )
+}
+
+const LIGHTS = {
+  striped: ['striped light', 'The reflection of striped light: creases break it, dents bend it'],
+  bent: ['bends', 'How strongly faces bend, in shades'],
+} as const
+
+/** How faces are lit, to see creases, dents and bends. */
+function Light() {
+  const light = useProject((s) => s.light)
+  const set = useProject((s) => s.set)
+  return (
+    <div className="pointer-events-auto flex flex-col items-end gap-1.5">
+      <div className="flex gap-x-4" role="group" aria-label="Light">
+        {Object.entries(LIGHTS).map(([is, [words, title]]) => (
+          <button
+            key={is}
+            type="button"
+            className={light === is ? 'font-semibold text-ink underline underline-offset-4' : 'figure'}
+            aria-pressed={light === is}
+            title={title}
+            onClick={() => set({ light: light === is ? 'plain' : (is as keyof typeof LIGHTS) })}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {light === 'bent' && <Shades />}
+    </div>
+  )
+}
+
+/** What the shades of bends mean: radii, mm or inches. */
+function Shades() {
+  const unit = useUnit()
+  const radius = (share: number) => formatLength(TIGHTEST / share ** 2, unit)
+  const { hollow, flat, bulged } = SHADES
+  return (
+    <figure className="w-56 bg-scene/80 px-2 py-1 text-soft" aria-label="Shades by the radius that a face bends by">
+      <div className="flex justify-between">
+        <span>hollow</span>
+        <span>flat</span>
+        <span>bulged</span>
+      </div>
+      <div className="h-2.5" style={{ background: `linear-gradient(to right, ${hollow}, ${flat}, ${bulged})` }} />
+      <div className="flex justify-between">
+        {[1, 0.5, 0, 0.5, 1].map((share, i) => (
+          <span key={i}>{share === 0 ? '' : radius(share)}</span>
+        ))}
+      </div>
+    </figure>
   )
 }

@@ -56,6 +56,7 @@ export function FootLine() {
           {first.thickness !== undefined && first.kind === 'surface' && (
             <span className="text-soft"> · {format(first.thickness)} thick there</span>
           )}
+          {first.bend !== undefined && <span className="text-soft"> · {bendWords(first.bend, format)}</span>}
           {measuring && <span className="text-ochre"> · now point at the other place</span>}
         </p>
         <Verbs pick={first} />
@@ -79,6 +80,15 @@ function Foot({ children, quiet = false }: { children: React.ReactNode; quiet?: 
     </div>
   )
 }
+
+/** Beyond this radius, mm, a face counts as flat. */
+const FLAT = 2000
+
+/** How strongly a face bends, by its radius there. */
+const bendWords = (bend: number, format: (mm: number) => string): string =>
+  Math.abs(bend) * FLAT < 1
+    ? 'flat there'
+    : `${bend > 0 ? 'bulged' : 'hollow'} by a radius of ${format(1 / Math.abs(bend))} there`
 
 /** More verbs than this are folded, to these few. */
 const [MANY, FEW] = [10, 7]

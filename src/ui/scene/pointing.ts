@@ -48,6 +48,9 @@ export function keyLook(
   if (event.key === 'a') view?.frame()
 }
 
+/** Of all others their radius is said, or they are flat. */
+const bends = ({ shape }: Pick): boolean => ['free', 'cone', 'torus'].includes(shape.kind)
+
 /** Hover within a frame, and a pick where the pointer goes down and up in one place. */
 export function usePointing(view: SceneView | undefined) {
   const store = useProjectStore()
@@ -59,7 +62,8 @@ export function usePointing(view: SceneView | undefined) {
     const hit = view.hit(x, y)
     const found = pickWithEdge(hit, state)
     const thickness = hit?.body.thicknessAt(hit.point, hit.normal)
-    const pick = found && { ...found, ...(thickness ? { thickness } : {}) }
+    const bend = found?.kind === 'surface' && bends(found) ? hit?.body.bendAt(hit.triangle) : undefined
+    const pick = found && { ...found, ...(thickness ? { thickness } : {}), ...(bend === undefined ? {} : { bend }) }
     // What is picked is what the eye is on now.
     state.set({ inHand: undefined })
     if (!pick) state.set({ picks: [], measuring: false })

@@ -23,7 +23,7 @@ import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
 import { smallPicture } from './picture'
-import { STRIPED } from './stripes'
+import { setLight, type SurfaceLight } from './surface-light'
 import { Unpicked } from './unpicked'
 
 Mesh.prototype.raycast = acceleratedRaycast
@@ -41,6 +41,8 @@ export interface Look {
 export interface Hit {
   body: Body
   region: number
+  /** Which triangle of the body. */
+  triangle: number
   point: [number, number, number]
   /** Of the facet. */
   normal: [number, number, number]
@@ -105,9 +107,9 @@ export class SceneView {
     this.draw()
   }
 
-  /** Whether faces show the reflection of striped light. */
-  setStriped(striped: boolean): void {
-    STRIPED.value = striped ? 1 : 0
+  /** How faces are lit. */
+  setLight(light: SurfaceLight): void {
+    setLight(light)
     this.draw()
   }
 
@@ -217,6 +219,7 @@ export class SceneView {
         best = {
           body,
           region: body.regionOf(found.faceIndex),
+          triangle: found.faceIndex,
           point: found.point.toArray(),
           normal: found.face!.normal.toArray(),
         }

@@ -188,8 +188,8 @@ function useBodies(view: SceneView | undefined): void {
     if (present.size > 0 || build.outlines.length > 0) view.frame(turned)
   }, [view, build, showing, usual, swap, beside])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
-  const stripes = useProject((s) => s.stripes)
-  useEffect(() => view?.setStriped(stripes), [view, stripes])
+  const light = useProject((s) => s.light)
+  useEffect(() => view?.setLight(light), [view, light])
 }
 
 /** What is being read is looked at before its faces are found. */
@@ -208,6 +208,7 @@ function useMarks(view: SceneView | undefined): void {
   const hover = useProject((s) => s.hover)
   const build = useProject((s) => s.build)
   const step = useProject((s) => s.pointedStep)
+  const shaded = useProject((s) => s.light === 'bent')
   const beside = useBeside()
   const showing = useProject((s) => s.showing)
   useEffect(() => view?.paint(build && !beside ? paintOf(build.parts) : []), [view, build, beside, showing])
@@ -215,11 +216,12 @@ function useMarks(view: SceneView | undefined): void {
     const body = (p: Pick) => (p.kind === 'item' || p.reference ? `item:${p.reference}:${p.owner}` : `part:${p.owner}`)
     const region = (p: Pick) => (p.region < 0 ? {} : { regions: new Set([p.region]) })
     view?.mark([
-      ...picks.map((p) => ({ body: body(p), ...region(p), tone: 'mark' as const })),
+      // A patch over what is picked would hide its shades.
+      ...(shaded ? [] : picks.map((p) => ({ body: body(p), ...region(p), tone: 'mark' as const }))),
       ...(hover ? [{ body: body(hover), ...region(hover), tone: 'hover' as const }] : []),
       ...(step && build ? ofStep(step, build.parts) : []),
     ])
-  }, [view, picks, hover, build, step])
+  }, [view, picks, hover, build, step, shaded])
 }
 
 const paintOf = (parts: readonly PartView[]): Mark[] =>

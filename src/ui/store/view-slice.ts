@@ -40,8 +40,8 @@ export interface View {
   /** Variants: side by side, or what is different in the one named. */
   comparing: string | undefined
   perspective: boolean
-  /** Parts show the reflection of striped light. */
-  stripes: boolean
+  /** How parts are lit: `striped` shows creases and dents, `bent` how strongly faces bend. */
+  light: 'plain' | 'striped' | 'bent'
   /** What picked items are taken to be made of. */
   material: Material
   /** The simulated calipers are at hand. */
@@ -74,7 +74,7 @@ export const viewSlice =
     inHand: undefined,
     comparing: undefined,
     perspective: false,
-    stripes: false,
+    light: 'plain',
     material: 'PLA',
     calipers: false,
     editing: undefined,
