@@ -3,6 +3,7 @@ import { blended, fitted } from '../../blend/blend'
 import type { Blending } from '../../blend/fits'
 import { type Chain, chainsOf, chainWords } from '../../blend/chains'
 import { largest } from '../../blend/largest'
+import { wholeFace, wholeRegions } from '../../blend/whole-face'
 import type { Form } from '../../blend/section'
 import type { Pointable } from '../../faces/resolve'
 import { choiceField } from '../../fields/choice'
@@ -12,7 +13,7 @@ import { angleField } from '../../fields/number'
 import { partField } from '../../fields/part'
 import { maybeRimField } from '../../fields/rim'
 import { ProblemError, raise } from '../../result'
-import { type StepContext, stepKind } from '../step-kind'
+import { type StepContext, type StepOutput, stepKind } from '../step-kind'
 import { offerEdges, startEdges } from './offers'
 
 const fields = {
@@ -28,7 +29,7 @@ const fields = {
     inner: 'all its inner ones',
   }),
   of: maybeRimField('The edges'),
-  how: choiceField('What becomes of them', 'round', { round: 'rounded', flat: 'bevelled', slanted: 'bevelled at an angle' }), // prettier-ignore
+  how: choiceField('What becomes of them', 'round', { round: 'rounded', flat: 'bevelled', slanted: 'bevelled at an angle', one: 'and it replaced by one round' }), // prettier-ignore
   radius: lengthField('The radius', '2', 0.01, 1000),
   size: lengthField('How wide', '1', 0.01, 1000),
   other: lengthField('How wide on the other face', '1', 0.01, 1000),
@@ -53,7 +54,7 @@ export const edgesStep = stepKind({
     part: 'id of the part',
     which: '`picked` (those of `of`), or all that are like that: `upright` (outer) and `nooks` (inner) lead straight up; `top` and `under` are outer edges of level faces; `foot` are inner edges of level faces that look up; `outer`, `inner`: all', // prettier-ignore
     of: 'with `picked`: as in a panel; `"run": "smooth"` of an edge takes what goes on from it without a corner',
-    how: '`round` by `radius`; `flat`: by `size` along the first face and `other` along the other; `slanted`: by `size` along the first face, at an `angle` to it', // prettier-ignore
+    how: '`round` by `radius`; `flat`: by `size` along the first face and `other` along the other; `slanted`: by `size` along the first face, at an `angle` to it; `one`: each face that `of` picks, between two edges, is replaced by the one round that touches it and both its neighbours', // prettier-ignore
     first: 'with `flat` and `slanted`: which of the two faces of an edge is the first',
   },
   sentence: [
@@ -77,14 +78,16 @@ export const edgesStep = stepKind({
   build: (values, context) => {
     const { part } = values
     const on = part.pointable()
-    const chains = chainsOf(on, bordersOf(values, on))
+    const borders = bordersOf(values, on)
+    if (values.how === 'one') return overWhole(values, on, borders, context)
+    const chains = chainsOf(on, borders)
     const solid = result(values, on, chains, context)
     return { parts: [{ id: part.id, solid }], rows: [], notes: [`${chainWords(chains)}.`] }
   },
 })
 
 /** Errors: none, other-part, smooth */
-function bordersOf({ which, of, part }: Values, on: Pointable): number[] {
+function bordersOf({ which, of, part, how }: Values, on: Pointable): number[] {
   if (which !== 'picked') {
     const found = bordersLike(on, which)
     return found.length > 0 ? found : raise('none', `${part.name} has no such edges.`, 'which')
@@ -92,8 +95,20 @@ function bordersOf({ which, of, part }: Values, on: Pointable): number[] {
   if (of.length === 0) return raise('no-edge', 'Pick the edges in the scene.', 'of')
   const other = of.find(({ owner }) => !('part' in owner) || owner.part !== part.id)
   if (other) return raise('other-part', `An edge that is picked is of ${other.owner.name}, not of ${part.name}.`, 'of')
-  const borders = of.map((p) => p.on.topology.borders.indexOf(p.border)).filter((b) => isEdge(on, b))
+  const picked = of.map((p) => p.on.topology.borders.indexOf(p.border))
+  const borders = how === 'one' ? picked : picked.filter((b) => isEdge(on, b))
   return borders.length > 0 ? borders : raise('smooth', 'The faces beside these edges run into each other without a corner; there is nothing to round.', 'of') // prettier-ignore
+}
+
+/** Picked faces, each replaced by one round. Errors: no-face, those of a whole face and of rounding */
+function overWhole({ part }: Values, on: Pointable, borders: readonly number[], context: StepContext): StepOutput {
+  const regions = wholeRegions(on, new Set(borders))
+  if (regions.length === 0) return raise('no-face', 'Pick the narrow face in the scene, not its edges: all that goes round it.', 'of') // prettier-ignore
+  const faces = regions.map((r) => wholeFace(on, r))
+  const wanted = faces.flatMap(({ chains, radius }) => chains.map((chain): Blending => ({ chain, form: { kind: 'round', radius } }))) // prettier-ignore
+  const solid = blended(part.solid, on, wanted, context)
+  const notes = faces.map(({ radius, wide }) => `A face ${wide.toFixed(2)} mm wide becomes a round of a radius of ${radius.toFixed(2)} mm.`) // prettier-ignore
+  return { parts: [{ id: part.id, solid }], rows: [], notes }
 }
 
 /** The form at each chain: of a bevel the first size is along the face that was chosen. */

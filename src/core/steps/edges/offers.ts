@@ -8,6 +8,12 @@ export function startEdges(at: Situation): Record<string, unknown> | undefined {
   return last && { part: last.id, which: 'upright' }
 }
 
+/** A strip: much longer than it is wide. @param size of the face's box */
+function isNarrow(size: readonly number[]): boolean {
+  const [long, wide] = [...size].sort((a, b) => b - a)
+  return wide! < 0.35 * long!
+}
+
 /** Edges of one part that are picked: alone, with what goes on from them smoothly; or all of a face. */
 export function offerEdges(at: Situation): Offer[] {
   const { picks } = at
@@ -23,6 +29,9 @@ export function offerEdges(at: Situation): Offer[] {
   return [
     ...offer('edges round', many ? 'round these edges' : 'round this edge', edges),
     ...offer('edges bevel', many ? 'bevel these edges' : 'bevel this edge', edges, { how: 'flat' }),
+    ...(!many && isNarrow(first.size)
+      ? offer('edges one', 'replace this face by one round', faces, { how: 'one' })
+      : []),
     ...offer('edges face', many ? 'round all edges of these faces' : 'round all edges of this face', faces),
   ]
 }
