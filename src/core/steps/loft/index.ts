@@ -19,7 +19,9 @@ import { WALLED_NOTES, walled, walledFields, walledWords, wallRows } from '../wa
 const fields = {
   from: publicationField('The drawing it begins at', DRAWING, () => []),
   through: maybePublicationField('A drawing on the way', DRAWING),
-  passes: choiceField('Whether it passes through one more', 'none', { none: 'through nothing else', one: 'through' }),
+  second: maybePublicationField('The next drawing on the way', DRAWING),
+  third: maybePublicationField('The last drawing on the way', DRAWING),
+  passes: choiceField('Through how many others it passes', 'none', { none: 'through nothing else', one: 'through', two: 'through two,', three: 'through three,' }), // prettier-ignore
   to: publicationField('The drawing it ends at', DRAWING, () => []),
   run: choiceField('How it runs', 'straight', { straight: 'straight', smooth: 'smoothly, square to its ends' }),
   turned: angleField('How far the end is turned', '0', -360, 360),
@@ -34,19 +36,19 @@ export const loftStep = stepKind({
   title: 'Loft from drawing to drawing',
   findBy: ['funnel', 'transition', 'adapter', 'blend', 'square to round', 'hopper', 'spout', 'between'],
   group: 'make',
-  about: 'Draws a skin from one drawing to another, or through one between, as a solid or a wall of one thickness.',
+  about: 'Draws a skin from one drawing to another, or through others between, as a solid or a wall of one thickness.',
   fields,
   fieldNotes: {
     from: 'id of a drawing step before, of one outline',
     to: 'id of another one; empty: the nearest',
-    passes: '`one`: through the drawing `through` on the way',
+    passes: '`one`, `two` or `three`: through the drawings `through`, `second` and `third` on the way, in this order',
     run: '`straight` from each to the next, or `smooth`: square to the first and the last',
     turned: 'which point goes to which: those in the same direction from the middles, the end turned by this',
     ...WALLED_NOTES,
     ...JOINING_NOTES,
   },
   sentence: [
-    'Loft', { field: 'from', before: 'from' }, { field: 'passes', rare: true }, { field: 'through', when: ['passes', 'one'] }, { field: 'to', before: 'to', after: ',' }, { field: 'run', after: ',' },
+    'Loft', { field: 'from', before: 'from' }, { field: 'passes', rare: true }, { field: 'through', when: ['passes', 'one', 'two', 'three'] }, { field: 'second', when: ['passes', 'two', 'three'], before: 'then' }, { field: 'third', when: ['passes', 'three'], before: 'then' }, { field: 'to', before: 'to', after: ',' }, { field: 'run', after: ',' },
     { field: 'turned', rare: true, before: 'its end turned by', after: ',' }, ...walledWords, ...joiningWords,
   ], // prettier-ignore
   surfaces: { skin: { called: 'lofted skin' }, start: { called: 'beginning' }, end: { called: 'end' }, inside: { called: 'inside of the wall', moved: ['wall', 'the wall'], along: () => 1 }, edge: { called: 'rim' } }, // prettier-ignore
@@ -69,15 +71,25 @@ export const loftStep = stepKind({
 /** Between so many rings a smooth skin runs straight; a straight one is parted too, for it may be bent across. */
 const STEPS = { coarse: 8, fine: 24 }
 
-function skinOf(
-  { from, through, passes, to, run, turned }: Values,
-  { kernel, id, tolerance }: StepContext,
-): { solid: Solid; note: string[] } {
-  if (passes === 'one' && !through) return raise('no-step', 'Choose the drawing that it passes through.', 'through')
-  const drawings: [Drawing, string][] = [[from.data, 'from'], ...(passes === 'one' && through ? [[through.data, 'through'] as [Drawing, string]] : []), [to.data, 'to']] // prettier-ignore
+/** How many of the drawings on the way are meant. */
+const PASSES: Readonly<Record<Values['passes'], number>> = { none: 0, one: 1, two: 2, three: 3 }
+
+/** The drawings in their order, with the field that names each. Errors: no-step, same (one is named twice) */
+function drawingsOf({ from, to, passes, through, second, third }: Values): [Drawing, string][] {
+  const ways = Object.entries({ through, second, third }).slice(0, PASSES[passes])
+  const missing = ways.find(([, drawing]) => !drawing)
+  if (missing) return raise('no-step', 'Choose the drawing that it passes through.', missing[0])
+  const all = [['from', from], ...ways, ['to', to]] as [string, Values['from']][]
+  const twice = all.findLast(([, d], k) => all.findIndex(([, other]) => other.step === d.step) < k)
+  if (twice) return raise('same', all.length === 2 ? 'It begins and ends at the same drawing; choose another one to end at.' : 'It passes one drawing twice; choose another one.', twice[0]) // prettier-ignore
+  return all.map(([field, d]) => [d.data, field])
+}
+
+function skinOf(values: Values, { kernel, id, tolerance }: StepContext): { solid: Solid; note: string[] } {
+  const { run, turned } = values
+  const drawings = drawingsOf(values)
   const facing = drawings.map(([drawing, field]) => facedLike(drawings[0]![0], drawing, outlineOf(drawing, field)))
   const middles = drawings.map(([d]) => apply(d.plane.frame, [0, 0, 0]))
-  if (from.step === to.step) return raise('same', 'It begins and ends at the same drawing; choose another one to end at.', 'to') // prettier-ignore
   aheadOf(drawings[0]![0], middles)
   const turns = facing.map(({ turned: own }, k) => own + ((k / (drawings.length - 1)) * turned * Math.PI) / 180)
   const { points, by } = matched(facing.map((f) => f.loop), turns, tolerance) // prettier-ignore

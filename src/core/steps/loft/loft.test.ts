@@ -82,3 +82,24 @@ test('what cannot be lofted is said', async () => {
   const two: StepOf = ['drawing', { on: { base: 'ground', off: '9' }, shapes: [RECT, shape('circle', { across: '8', is: 'hole' })] }, 'b'] // prettier-ignore
   expect(await told(on(0, RECT, 'a'), two, loft())).toMatchObject({ message: expect.stringContaining('one outline each') }) // prettier-ignore
 })
+
+test('through two and three drawings on the way it has each as its section there, in their order', async () => {
+  const circle = (across: string) => shape('circle', { across })
+  const rings: StepOf[] = [on(0, circle('40'), 'a'), on(10, circle('24'), 'w'), on(18, circle('30'), 'v'), on(30, circle('20'), 'u'), on(40, circle('36'), 'b')] // prettier-ignore
+  const cone = (d: number, e: number, h: number) => (Math.PI * h * (d * d + d * e + e * e)) / 12
+  const three = await lofted(...rings, loft({ passes: 'three', through: 'w', second: 'v', third: 'u' }))
+  expect(three.problems).toEqual([])
+  const wanted = cone(40, 24, 10) + cone(24, 30, 8) + cone(30, 20, 12) + cone(20, 36, 10)
+  expect(three.volume! / wanted - 1).toBeCloseTo(0, 2)
+  const two = await lofted(...rings, loft({ passes: 'two', through: 'w', second: 'u' }))
+  expect(two.volume! / (cone(40, 24, 10) + cone(24, 20, 20) + cone(20, 36, 10)) - 1).toBeCloseTo(0, 2)
+  // What is told but not meant changes nothing.
+  const one = await lofted(...rings, loft({ passes: 'one', through: 'v', second: 'u' }))
+  expect(one.volume! / (cone(40, 30, 18) + cone(30, 36, 22)) - 1).toBeCloseTo(0, 2)
+  const smooth = await lofted(...rings, loft({ passes: 'three', through: 'w', second: 'v', third: 'u', run: 'smooth' }))
+  expect(smooth.problems).toEqual([])
+  const at10 = smooth.part!.mesh.positions.filter((_, i, all) => i % 3 === 0 && Math.abs(all[i + 2]! - 10) < 1e-4)
+  expect(Math.max(...at10)).toBeCloseTo(12, 2)
+  const twice = await lofted(...rings, loft({ passes: 'two', through: 'w', second: 'w' }))
+  expect(twice.problems).toMatchObject([{ kind: 'same', field: 'second' }])
+})
