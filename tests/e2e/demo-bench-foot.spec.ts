@@ -1,18 +1,9 @@
-import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, pickFace, setPlane, sized } from './drawn'
+import { expect, test } from '@playwright/test'
+import { addStep, choose, from, setPlane, sized, stepLines as steps } from './drawn'
 import { newProject, noErrors, row } from './helpers'
 import { figure, shipped, type } from './make-demo'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
-
-/** Looks from a side, all in view, and picks a face. */
-async function from(page: Page, side: string, words: string, near?: readonly [number, number]): Promise<void> {
-  await page.getByRole('button', { name: side, exact: true }).click()
-  await page.getByRole('button', { name: 'all', exact: true }).click()
-  await pickFace(page, words, near)
-}
 
 test('the bench foot: snug round a leg that was measured, with grip rings, a groove for the air, and rounded', async ({
   page,

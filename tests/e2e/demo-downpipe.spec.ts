@@ -1,11 +1,9 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, pickFace, shapeLine, sized, typed } from './drawn'
+import { addStep, choose, draw, pickFace, shapeLine, sized, stepLines as steps, typed } from './drawn'
 import { newProject, noErrors } from './helpers'
 import { shipped, type } from './make-demo'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 
 /** Looks from a side and picks the round outside there. */
 async function fromSide(page: Page, side: string): Promise<void> {

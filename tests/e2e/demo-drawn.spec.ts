@@ -1,12 +1,22 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
+import {
+  addStep,
+  choose,
+  draw,
+  figureOf,
+  pickFace,
+  pickShapes,
+  shapeLine,
+  startDrawing,
+  stepLines as steps,
+  typed,
+} from './drawn'
 import { dropFile, newProject, noErrors } from './helpers'
 import { figure, shipped, type } from './make-demo'
 import { clickPixel, PHOTO, PIVOT_EDGE, straighten, TRUTH } from './on-photo'
 
 noErrors()
 
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 const sheet = (page: Page) => page.getByRole('region', { name: 'Sheet' })
 
 test('the seed wheel from readings: a ring of teeth, a square bore, pockets round it', async ({ page }) => {

@@ -1,11 +1,9 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, figureOf, setPlane, typed } from './drawn'
+import { addStep, choose, draw, figureOf, setPlane, stepLines as steps, typed } from './drawn'
 import { newProject, noErrors, row } from './helpers'
 import { shipped, type } from './make-demo'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 
 /** Begins a drawing so far above the ground, with so much of it in view that it can be pointed at. */
 async function drawAt(page: Page, off: string, wheel: number): Promise<void> {

@@ -1,18 +1,9 @@
-import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, pickFace, setPlane, shapeLine, sized, typed } from './drawn'
+import { expect, test } from '@playwright/test'
+import { addStep, choose, draw, from, setPlane, shapeLine, sized, stepLines as steps, typed } from './drawn'
 import { newProject, noErrors, row } from './helpers'
 import { shipped, type } from './make-demo'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
-
-/** Looks from a side, all in view, and picks a face. */
-async function from(page: Page, side: string, words: string, near?: readonly [number, number]): Promise<void> {
-  await page.getByRole('button', { name: side, exact: true }).click()
-  await page.getByRole('button', { name: 'all', exact: true }).click()
-  await pickFace(page, words, near)
-}
 
 test('the drip junction: three arms joined, hollow as one passage, rounded where they meet', async ({ page }) => {
   test.setTimeout(180_000)

@@ -1,11 +1,9 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, draw, pickFace, setPlane, shapeLine, sized, typed } from './drawn'
+import { addStep, choose, draw, pickFace, setPlane, shapeLine, sized, stepLines as steps, typed } from './drawn'
 import { newProject, noErrors, row } from './helpers'
 import { shipped, type } from './make-demo'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 
 /** Looks from above, all in view, and picks a face. */
 async function fromAbove(page: Page, words: string, near?: readonly [number, number]): Promise<void> {

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import type { PhotoTruth } from '../../demo/make/photo'
 import { HANDLES } from '../../demo/make/handles'
-import { choose, draw, pickFace, setPlane, shapeLine, startDrawing, typed } from './drawn'
+import { choose, draw, pickFace, setPlane, shapeLine, startDrawing, stepLines as steps, typed } from './drawn'
 import { dropFile, newProject, noErrors, row } from './helpers'
 import { figure, shipped, type } from './make-demo'
 import { clickPixel, straighten } from './on-photo'
@@ -10,8 +10,6 @@ import { clickPixel, straighten } from './on-photo'
 noErrors()
 
 const TRUTH = JSON.parse(readFileSync('demo/handles/handles.truth.json', 'utf8')) as PhotoTruth
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
-
 /** Where a place of the sheet lies in the photo, pixels: between its corners, near enough to hit a thing. */
 function pixelOf([x, y]: readonly [number, number]): [number, number] {
   const [u, v] = [x / TRUTH.sheet.width + 0.5, 0.5 - y / TRUTH.sheet.height]

@@ -1,11 +1,21 @@
-import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, clickOn, draw, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
+import { expect, test } from '@playwright/test'
+import {
+  addStep,
+  choose,
+  clickOn,
+  draw,
+  figureOf,
+  pickFace,
+  pickShapes,
+  shapeLine,
+  startDrawing,
+  stepLines as steps,
+  typed,
+} from './drawn'
 import { newProject, noErrors, openCopy } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 
 test('two regions of one drawing become parts of different heights, each begun by a click in it', async ({ page }) => {
   await newProject(page)

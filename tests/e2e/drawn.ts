@@ -79,6 +79,16 @@ export async function pickFace(page: Page, words: string, near: readonly [number
   throw new Error(`No face in view ${words}.`)
 }
 
+/** The steps of the sheet. */
+export const stepLines = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
+
+/** Looks from a side, all in view, and picks a face. */
+export async function from(page: Page, side: string, words: string, near?: readonly [number, number]): Promise<void> {
+  await page.getByRole('button', { name: side, exact: true }).click()
+  await page.getByRole('button', { name: 'all', exact: true }).click()
+  await pickFace(page, words, near)
+}
+
 /** Drags what lies at a place of the drawing to another. */
 export async function dragOn(
   page: Page,

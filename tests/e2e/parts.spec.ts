@@ -1,11 +1,9 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
-import { addStep, pickFace, sized } from './drawn'
+import { addStep, pickFace, sized, stepLines as steps } from './drawn'
 import { newProject, noErrors, openCopy, row } from './helpers'
 
 noErrors()
-
-const steps = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')
 
 test('parts are listed with their masses, counted and grouped; a face is coloured; notes have places and pictures', async ({
   page,
@@ -207,4 +205,35 @@ test('a part is kept the same on both sides; what breaks that is told, and put r
   await expect(finding).toHaveCount(0)
   // A stud of 6 by 6 by 4 over the plate.
   await expect(steps(page).last()).toContainText('144 mm³ are otherwise on the other side now.')
+})
+
+test('what a verb is about lights up before it is taken; a rib gets one round; how faces bend is seen and told', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '50', 'Its depth': '4', 'Its height': '20' })
+  await page.getByRole('button', { name: 'top', exact: true }).click()
+  await page.getByRole('button', { name: 'all', exact: true }).click()
+  await pickFace(page, 'Flat face, 50 × 4, faces top')
+  const scene = page.getByRole('region', { name: 'Scene' })
+  await scene.getByRole('button', { name: 'round all edges of this face' }).hover()
+  await expect(scene.getByText('4 outer edges, 108.0 mm together')).toBeVisible()
+  await scene.getByRole('button', { name: 'show alone' }).hover()
+  await expect(scene.getByText('4 outer edges, 108.0 mm together')).toBeHidden()
+  await scene.getByRole('button', { name: 'replace this face by one round' }).click()
+  const edges = steps(page).last()
+  await expect(edges).toContainText('A face 4.00 mm wide becomes a round of a radius of 2.00 mm.')
+  await expect(page.getByLabel('What the step does')).toContainText(/takes 8[56]\.\d mm³ from Part/)
+
+  await openCopy(page, 'Rain funnel')
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await expect(row(page, 'Wall of Funnel')).toContainText('✓', { timeout: 60_000 })
+  await scene.getByRole('button', { name: 'bends' }).click()
+  await expect(scene.getByLabel('Shades by the radius that a face bends by')).toContainText('hollow')
+  await pickFace(page, 'Curved face · Funnel', [0.5, 0.5])
+  await expect(scene).toContainText(/(hollow|bulged) by a radius of [\d.]+ there|flat there/)
+  await scene.getByRole('button', { name: 'bends' }).click()
+  await expect(scene.getByLabel('Shades by the radius that a face bends by')).toBeHidden()
 })

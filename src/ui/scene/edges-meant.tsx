@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react'
 import type { EdgesMeant as Meant } from '@/core/fields/edges-meant'
 import { useEngine } from '../actions/actions-context'
 import { useProject } from '../store/store'
+import { SceneText } from './scene-text'
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 
@@ -35,18 +36,9 @@ function Lit({ view, meant: { lines, words } }: { view: SceneView; meant: Meant 
   return (
     <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
       <path d={path} stroke="var(--figure)" strokeWidth={3.5} strokeLinecap="round" fill="none" />
-      <text
-        x={x + 12}
-        y={y - 10}
-        fontSize={14}
-        fontWeight={600}
-        fill="var(--figure)"
-        stroke="var(--scene)"
-        strokeWidth={4}
-        paintOrder="stroke"
-      >
+      <SceneText x={x + 12} y={y - 10}>
         {words}
-      </text>
+      </SceneText>
     </svg>
   )
 }

@@ -2,6 +2,7 @@
 import type { Measured } from '@/core/fit/measure'
 import { type LengthUnit, withUnit } from '@/core/units/length'
 import { useProject, useUnit } from '../store/store'
+import { SceneText } from './scene-text'
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 
@@ -34,18 +35,9 @@ function KeptLine({ view, measured }: { view: SceneView; measured: Measured }) {
       ].map(([x, y], i) => (
         <circle key={i} cx={x} cy={y} r={3} fill="var(--figure)" />
       ))}
-      <text
-        x={(x1 + x2) / 2 + 8}
-        y={(y1 + y2) / 2 - 6}
-        fontSize={14}
-        fontWeight={600}
-        fill="var(--figure)"
-        stroke="var(--scene)"
-        strokeWidth={4}
-        paintOrder="stroke"
-      >
+      <SceneText x={(x1 + x2) / 2 + 8} y={(y1 + y2) / 2 - 6}>
         {measuredWords(measured, unit)}
-      </text>
+      </SceneText>
     </g>
   )
 }

@@ -95,7 +95,9 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
         </button>
         <VerbButtons
           verbs={[
-            ...offersAt(situationOf(store.getState())).flatMap((o) => (o.picked ? [offeredVerb(o, actions.take)] : [])),
+            ...offersAt(situationOf(store.getState())).flatMap((o) =>
+              o.picked ? [offeredVerb(o, (taken) => actions.take(taken))] : [],
+            ),
             ...verbsForTwo(first, second, store.getState()),
           ]}
         />

@@ -20,7 +20,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
   const { edit, set, build } = state
   const offers = offersAt(situationOf(state)).filter((o) => o.picked)
   const verbs: Verb[] = [['measure to …', () => set({ measuring: true, picks: [pick] }), 'look']]
-  const steps = offers.map((offer) => offeredVerb(offer, actions.take))
+  const steps = offers.map((offer) => offeredVerb(offer, (o) => actions.take(o)))
   // While things are gathered, what can be said of them comes first.
   if (!pick.reference || state.place !== 'gather') verbs.push(...steps)
   if (pick.reference) {
