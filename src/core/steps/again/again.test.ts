@@ -45,7 +45,7 @@ test('is offered on a face that such a step made', async () => {
   const { build } = await built(project)
   const part = build.parts[0]!
   const face = facing(part, [0, 0, 1], 12)
-  const pick = { kind: 'surface', owner: 'plate', name: face.name, kept: face, shape: { kind: 'plane', normal: [0, 0, 1], point: [0, 0, 12] } } // prettier-ignore
+  const pick = { kind: 'surface', owner: 'plate', name: face.name, kept: face, size: [8, 8, 0], shape: { kind: 'plane', normal: [0, 0, 1], point: [0, 0, 12] } } // prettier-ignore
   const situation = { document: project, references: [], parts: build.parts, left: build.left, picks: [pick], newId: () => 'new' } // prettier-ignore
   const offer = offersAt(situation as never).find((o) => o.words === 'do this again elsewhere')!
   expect(offer.steps).toEqual([{ id: 'new', kind: 'again', off: false, fields: { step: 'knob', how: 'line', count: '2', by: '10', parts: ['plate'] } }]) // prettier-ignore
