@@ -23,6 +23,12 @@ test('the bench foot: snug round a leg that was measured, with grip rings, a gro
   await sized(page, { 'Its diameter': '42', 'Its height': '36' })
   await type(page, 'Name of Part', 'Foot')
   await expect(page.getByText('Foot cuts into Leg.')).toBeVisible()
+  // One click would mend it, as a step that can be changed; here the room is to have a gap of its own, and a row.
+  await page.getByLabel('Ledger', { exact: true }).getByRole('button', { name: 'cut its room out of Foot' }).click()
+  await expect(steps(page)).toHaveCount(2)
+  await expect(page.getByText('Foot cuts into Leg.')).toBeHidden()
+  await page.keyboard.press('Control+z')
+  await expect(steps(page)).toHaveCount(1)
 
   // Room for the leg as it ends below, and nothing under it.
   const shown = page.getByRole('button', { name: /^Shown: / })

@@ -65,19 +65,28 @@ export async function choose(
 /** Picks a face of a part in the scene by what the line at the foot says of it. @param near where to look first, as shares of the scene */
 export async function pickFace(page: Page, words: string, near: readonly [number, number] = [0.5, 0.5]): Promise<void> {
   const scene = page.getByLabel('The parts as built.')
-  const { width, height } = (await scene.boundingBox())!
-  for (let i = 0; i < 60; i++) {
-    const [u, v] = [
-      near[0] + 0.045 * (i % 6) * (i % 2 ? 1 : -1),
-      near[1] + 0.04 * Math.floor(i / 6) * (i % 4 < 2 ? 1 : -1),
-    ]
-    await scene.click({ position: { x: u * width, y: v * height } })
-    const more = page.getByRole('region', { name: 'Scene' }).getByRole('button', { name: /^\d+ more …$/ })
-    if (await more.isVisible()) await more.click()
-    if (await page.getByText(words).first().isVisible()) return
+  const more = page.getByRole('region', { name: 'Scene' }).getByRole('button', { name: /^\d+ more …$/ })
+  // What is still being built is looked for once more.
+  for (let round = 0; round < 4; round++) {
+    const { x, y, width, height } = (await scene.boundingBox())!
+    for (let i = 0; i < 60; i++) {
+      const [u, v] = [
+        x + width * (near[0] + 0.045 * (i % 6) * (i % 2 ? 1 : -1)),
+        y + height * (near[1] + 0.04 * Math.floor(i / 6) * (i % 4 < 2 ? 1 : -1)),
+      ]
+      if (!(await isScene(page, u, v))) continue
+      await page.mouse.click(u, v)
+      if (await more.isVisible()) await more.click()
+      if (await page.getByText(words).first().isVisible()) return
+    }
+    await page.waitForTimeout(2500)
   }
   throw new Error(`No face in view ${words}.`)
 }
+
+/** Whether the scene itself lies at a place of the page, and nothing that is laid over it. */
+const isScene = (page: Page, x: number, y: number): Promise<boolean> =>
+  page.evaluate(([px, py]) => document.elementFromPoint(px!, py!)?.tagName === 'CANVAS', [x, y])
 
 /** The steps of the sheet. */
 export const stepLines = (page: Page) => page.getByLabel('Build sheet').locator('[data-step]')

@@ -9,6 +9,8 @@ export interface Body {
   name: string
   box: Box3
   isItem: boolean
+  /** What it was gathered with, of an item. */
+  reference?: string
   positions: ArrayLike<number>
   indices: ArrayLike<number>
   /** Undefined where it does not close; made when first asked for, and there until it is given back. */
@@ -23,20 +25,30 @@ export function bodiesOf({ build, kernel }: { build: Build; kernel: Kernel }): B
   const body = (
     id: string,
     name: string,
-    isItem: boolean,
+    reference: string | undefined,
     positions: ArrayLike<number>,
     indices: ArrayLike<number>,
-  ) => {
+  ): Body => {
     let made: { solid: Solid | undefined } | undefined
     // It outlives the scope of the check that asks first.
     const solid = () => (made ??= { solid: toSolid(kernel, positions, indices)?.keep() }).solid
     const giveBack = () => made?.solid?.dispose()
-    return { id, name, isItem, positions, indices, box: boxOfPositions(positions), solid, giveBack }
+    return {
+      id,
+      name,
+      isItem: reference !== undefined,
+      ...(reference === undefined ? {} : { reference }),
+      positions,
+      indices,
+      box: boxOfPositions(positions),
+      solid,
+      giveBack,
+    }
   }
   return [
-    ...build.parts.map((p) => body(p.id, p.name, false, p.mesh.positions, p.mesh.indices)),
+    ...build.parts.map((p) => body(p.id, p.name, undefined, p.mesh.positions, p.mesh.indices)),
     ...build.references.flatMap((r) =>
-      r.items.filter((i) => i.state !== 'left-out').map((i) => body(i.id, i.name, true, i.positions, i.indices)),
+      r.items.filter((i) => i.state !== 'left-out').map((i) => body(i.id, i.name, r.id, i.positions, i.indices)),
     ),
   ]
 }

@@ -1,3 +1,5 @@
+import { offersAt, takeOffer } from '../steps/offers'
+import type { Finding } from './finding'
 import { PLAIN, read, simpleBoard, stepBytes, wrapped } from '../../../tests/support/boards'
 import type { Build } from '../built/built'
 import { Builder } from '../sheet/builder'
@@ -40,6 +42,17 @@ test('a wall through a fitted item is found, with volume and place; leaving the 
   expect(volumes.reduce((a, b) => a + b, 0)).toBeCloseTo(8 * 3 * 0.95, -0.3)
   const out = (p: Project) => setItemState('board', 'sensor assembly/socket', 'left-out')(noOpening(p))
   expect(named((await check(out)).findings, 'collision')).toHaveLength(0)
+  // What is offered for the item mends it too, in all parts that it is in.
+  const item = 'sensor assembly/socket'
+  expect(hit.map((f) => (f as unknown as Finding).item)).toEqual(hit.map(() => ({ reference: 'board', item })))
+  const mended = (p: Project): Project => {
+    const pick = { kind: 'item', reference: 'board', owner: item, region: -1, shape: { kind: 'free' }, size: [1, 1, 1], point: [0, 0, 0] } // prettier-ignore
+    const parts = ['base', 'lid'].map((of) => ({ id: `${caseOf(p)}.${of}`, name: of }))
+    let k = 0
+    const at = { document: p, references: [{ id: 'board', items: [{ id: item }] }], parts, left: [], picks: [pick], newId: () => `mend${(k += 1)}` } // prettier-ignore
+    return offersAt(at as never).filter((o) => o.mends === 'collision').reduce((now, o) => takeOffer(o)(now), p) // prettier-ignore
+  }
+  expect(named((await check((p) => mended(noOpening(p)))).findings, 'collision')).toHaveLength(0)
 })
 
 test('a part that is open, doubled, too large for the bed or too thin is named', async () => {

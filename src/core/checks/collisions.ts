@@ -41,6 +41,7 @@ function finding(part: Body, other: Body, { volume, place }: Overlap): Finding {
     title: `${part.name} cuts into ${other.name}.`,
     text: `They share space${much} ${where}.${isItem ? ' An opening, more clearance, or leaving the item out would clear it.' : ''}`,
     parts: isItem ? [part.id] : [part.id, other.id],
+    ...(other.reference === undefined ? {} : { item: { reference: other.reference, item: other.id } }),
     place,
   }
 }

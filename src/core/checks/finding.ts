@@ -16,6 +16,8 @@ export interface Finding {
   /** Parts it is about, by id. */
   parts: string[]
   place?: Vec3
+  /** The item that it is about; what mends it is offered for that. */
+  item?: { reference: string; item: string }
   /** What would mend it: a field of a step, or of a shape of a drawing, with its words. */
   mend?: { of: string; field: string; value: string; words: string }
 }

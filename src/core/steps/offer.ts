@@ -49,6 +49,8 @@ export interface Offer {
   picked?: boolean
   /** What of the pick it is about, if not the face: the edge beside it, or all of its part. */
   of?: 'edge' | 'part'
+  /** The check whose finding about what is picked it mends. */
+  mends?: string
   /** The reference that it is about. */
   reference?: string
   steps: readonly ProjectStep[]

@@ -12,6 +12,7 @@ import { ChooseFile } from '../primitives/choose-file'
 import { Heading } from '../primitives/heading'
 import { NameInput } from '../primitives/name-input'
 import { useActions } from '../actions/actions-context'
+import { itemPick } from '../actions/item-pick'
 import { useAdditions } from '../actions/offers'
 import { ImportFacts } from './import-facts'
 import { AddBlock, BlockSentence, FailedBlocks } from './blocks'
@@ -197,21 +198,7 @@ function ItemLine({ item, reference }: { item: ItemView; reference: ReferenceVie
   )
   const out = item.state === 'left-out'
   const size = boxSize(item.own)
-  const pick = () =>
-    set({
-      picks: [
-        {
-          kind: 'item',
-          owner: item.id,
-          ownerName: item.name,
-          reference: reference.id,
-          region: -1,
-          shape: { kind: 'free' },
-          point: item.bounds.max,
-          size,
-        },
-      ],
-    })
+  const pick = () => set({ picks: [itemPick(reference.id, item)] })
   return (
     <li className={`border-t border-hair first:border-t-0 ${picked ? 'bg-tint' : ''}`}>
       <div className="grid grid-cols-[1fr_auto_auto] items-baseline gap-3 py-0.5">

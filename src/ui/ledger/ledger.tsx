@@ -1,13 +1,12 @@
 'use client'
 import { memo } from 'react'
-import type { Finding } from '@/core/checks/finding'
-import { setField } from '@/core/document/edits'
 import type { LedgerRow } from '@/core/fit/ledger'
 import { formatGap } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
 import { useProject, useUnit } from '../store/store'
 import { FoundPairs } from './found'
 import { Gauge } from './gauge'
+import { Mends } from './mends'
 import { OwnRowSentence } from './own-row'
 
 /** Every place where two things meet, and what the checks have to say. */
@@ -86,17 +85,6 @@ const Row = memo(function Row({ row }: { row: LedgerRow }) {
   )
 })
 
-function Mend({ of, field, value, words }: NonNullable<Finding['mend']>) {
-  const edit = useProject((s) => s.edit)
-  return (
-    <p>
-      <button type="button" className="figure" onClick={() => edit(setField(of, field, value))}>
-        {words}
-      </button>
-    </p>
-  )
-}
-
 function Findings() {
   const findings = useProject((s) => s.findings)
   const parts = useProject((s) => s.build?.parts.length ?? 0)
@@ -125,7 +113,7 @@ function Findings() {
                 </b>{' '}
                 {f.text}
               </button>
-              {f.mend && <Mend {...f.mend} />}
+              <Mends finding={f} />
             </li>
           ))}
       </ul>

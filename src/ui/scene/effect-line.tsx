@@ -61,7 +61,7 @@ function Changes({ effect, done, of }: { effect: EffectView; done: () => void; o
     <div
       role="status"
       aria-label="What the step does"
-      className="absolute top-3 left-4 z-[5] flex items-baseline gap-4 border-b border-rule bg-sheet px-2 py-0.5 text-[14px]"
+      className="pointer-events-auto flex items-baseline gap-4 border-b border-rule bg-sheet px-2 py-0.5 text-[14px]"
     >
       <span className="text-soft">{of}</span>
       {!ALL_HATCHES.some((hatch) => effect[hatch]) && 'nothing differs'}

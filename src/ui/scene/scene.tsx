@@ -106,10 +106,12 @@ export function SceneHost({
       {view && <EdgesMeant view={view} />}
       {view && <BesideNames view={view} />}
       {view && <NoteMarks view={view} />}
-      <EffectLine />
+      <div className="pointer-events-none absolute top-3 left-4 z-[5] flex flex-col items-start gap-1.5">
+        <Working />
+        <EffectLine />
+      </div>
       {view && <FaceHandle view={view} />}
       {view && <MotionHandle view={view} />}
-      <Working />
       {children?.(view)}
     </section>
   )

@@ -10,7 +10,7 @@ export function Working() {
   return (
     <p
       role="status"
-      className="absolute top-3 left-4 flex items-baseline gap-4 border-t-2 border-ochre bg-sheet px-3 py-1 text-[14px]"
+      className="pointer-events-auto flex items-baseline gap-4 border-t-2 border-ochre bg-sheet px-3 py-1 text-[14px]"
     >
       <span>
         Building, step {Math.min(building.done + 1, building.total)} of {building.total} …

@@ -23,6 +23,7 @@ export function offerItem(at: Situation): Offer[] {
       key: `item picked ${part.id}`,
       words: `cut its room out of ${part.name}`,
       picked: true,
+      mends: 'collision',
       steps: [newStep(at, 'item', { ...own, gap: 'fit.sliding', how: 'take', parts: [part.id] })],
     })),
   ]
