@@ -117,7 +117,6 @@ function smoothNormals(
   surface: Uint32Array,
   face: Float32Array,
 ): { normals: Float32Array; meanAt: MeanAt } {
-  // prettier-ignore
   let vertices = 0
   for (let i = 0; i < indices.length; i++) vertices = Math.max(vertices, indices[i]! + 1)
   // Most vertices lie on one surface only: the first one met has its sums in an array, further ones in a map.

@@ -1,13 +1,14 @@
 import type { StepReport } from '../../src/core/built/built'
 import { setField } from '../../src/core/document/edits'
 import type { Project } from '../../src/core/document/schema'
-import { keepFace, pointable, seen } from '../../src/core/faces/resolve'
+import { pointable } from '../../src/core/faces/resolve'
 import { measureLedger } from '../../src/core/fit/ledger'
 import type { Kernel } from '../../src/core/kernel/kernel'
 import { QUALITY } from '../../src/core/built/built'
 import { isClosed } from '../../src/core/mesh/facts'
 import { Builder } from '../../src/core/sheet/builder'
 import { at, shape, sheetOf, type StepOf } from '../support/drawn'
+import { kept } from '../support/facing'
 import { Random } from './random'
 import type { Failure } from './read-files'
 
@@ -53,11 +54,7 @@ function anySkin(random: Random, before: Built): StepOf {
   const part = before.parts[0]!
   const on = pointable(part.mesh)
   const flat = on.topology.surfaceOf.flatMap((s, r) => (part.mesh.surfaces[s]!.shape.kind === 'plane' ? [r] : []))
-  const open = [...new Set(Array.from({ length: random.below(3) }, () => random.from(flat)))].map((r) => {
-    const t = on.topology.regionOf.indexOf(r)
-    const middle = [0, 1, 2].map((c) => [0, 1, 2].reduce((sum, k) => sum + part.mesh.positions[3 * part.mesh.indices[3 * t + k]! + c]! / 3, 0)) // prettier-ignore
-    return keepFace(seen(on), r, middle as unknown as [number, number, number])
-  })
+  const open = [...new Set(Array.from({ length: random.below(3) }, () => random.from(flat)))].map((r) => kept(part, on, r)) // prettier-ignore
   return ['hollow', { part: 'body', way: random.next() < 0.8 ? 'in' : 'out', wall: `${(0.8 + random.next() * 2).toFixed(1)}`, open }, 'skin'] // prettier-ignore
 }
 

@@ -21,7 +21,8 @@ export function boreAt(part: BuiltPart, x: number, y: number) {
   return kept(part, on, region)
 }
 
-function kept(part: BuiltPart, on: Pointable, region: number) {
+/** A face of a part as it would be picked, in the middle of one of its triangles. */
+export function kept(part: Pick<BuiltPart, 'mesh'>, on: Pointable, region: number) {
   const t = on.topology.regionOf.indexOf(region)
   const point = [0, 1, 2].map((k) => [0, 1, 2].reduce((sum, c) => sum + part.mesh.positions[3 * part.mesh.indices[3 * t + c]! + k]! / 3, 0)) // prettier-ignore
   return keepFace(seen(on), region, point as unknown as [number, number, number])

@@ -34,10 +34,11 @@ export const wholeRegions = ({ topology }: Pointable, borders: ReadonlySet<numbe
  * Errors: no-strip (it does not lie between two edges), uneven, inner
  */
 export function wholeFace(on: Pointable, region: number): WholeFace {
-  const sides = sidesOf(on, region)
+  const sides = chainsBeside(on, region)
   const chains = sides.flat()
   if (chains.some((c) => !c.convex)) return raise('inner', 'An edge of this face goes inwards; one round replaces a face between two outer edges.', 'of') // prettier-ignore
-  const found = sides.flatMap((own, k) => own.flatMap((chain) => middles(chain).map((s) => ballAcross(s, sides[1 - k]!, region)))) // prettier-ignore
+  const [one, other] = sides.map(lookedAt) as [Looked, Looked]
+  const found = [...one.places.map((s) => ballAcross(s, other, region)), ...other.places.map((s) => ballAcross(s, one, region))] // prettier-ignore
   const [wides, radii] = [found.map((f) => f.wide), found.map((f) => f.radius)]
   const [least, most] = [Math.min(...wides), Math.max(...wides)]
   const radius = Math.min(...radii)
@@ -47,39 +48,45 @@ export function wholeFace(on: Pointable, region: number): WholeFace {
 }
 
 /** The edges on both sides of a face. */
-function sidesOf(on: Pointable, region: number): [Chain[], Chain[]] {
-  const own = on.topology.borders.flatMap((b, i) => (b.regions.includes(region) ? [i] : []))
-  const loops = new Map(own.map((b) => [Math.min(...runRound(on, region, b)), runRound(on, region, b)]))
+function chainsBeside(on: Pointable, region: number): [Chain[], Chain[]] {
+  const loops: number[][] = []
+  for (const [i, { regions }] of on.topology.borders.entries())
+    if (regions.includes(region) && !loops.flat().includes(i)) loops.push(runRound(on, region, i))
   const chains = (borders: readonly number[]) => chainsOf(on, borders.filter((b) => isEdge(on, b))) // prettier-ignore
-  if (loops.size === 2) return [...loops.values()].map(chains) as [Chain[], Chain[]]
-  const [first, second] = loops.size === 1 ? chains(own).sort((a, b) => b.long - a.long) : []
+  if (loops.length === 2) return loops.map(chains) as [Chain[], Chain[]]
+  const [first, second] = loops.length === 1 ? chains(loops[0]!).sort((a, b) => b.long - a.long) : []
   if (!first || !second || first.closed) return raise('no-strip', 'This face does not lie between two edges; one round replaces a narrow one that does, like the top of a rib.', 'of') // prettier-ignore
   return [[first], [second]]
 }
 
+/** One side of a face. */
+interface Looked {
+  /** Where it is looked how wide the face is: between the ends of its stretches, for corners have no say. */
+  places: Station[]
+  /** Each station with the next one. */
+  stretches: [Station, Station][]
+}
+
 /** At so many stretches of a chain it is looked how wide the face is. */
 const LOOKS = 24
-const some = <T>(list: readonly T[]): T[] => list.filter((_, k) => k % Math.ceil(list.length / LOOKS) === 0)
 
-/** Places of a chain between those it is known at: corners at its ends have no say. */
-const middles = (chain: Chain): Station[] => some(stretches(chain)).flatMap(([a, b]) => [0.25, 0.5, 0.75].map((share) => between(a, b, share))) // prettier-ignore
-
-/** Each place of a chain with the next one. */
-const stretches = ({ stations, closed }: Chain): [Station, Station][] =>
-  stations.slice(closed ? 0 : 1).map((s, k) => [stations[closed ? (k + stations.length - 1) % stations.length : k]!, s])
+function lookedAt(side: readonly Chain[]): Looked {
+  const own = side.map(({ stations, closed }) => stations.slice(closed ? 0 : 1).map((s, k): [Station, Station] => [stations.at(closed ? k - 1 : k)!, s])) // prettier-ignore
+  const some = own.flatMap((list) => list.filter((_, k) => k % Math.ceil(list.length / LOOKS) === 0))
+  return { stretches: own.flat(), places: some.flatMap(([a, b]) => [0.25, 0.5, 0.75].map((share) => between(a, b, share))) } // prettier-ignore
+}
 
 /** The ball at a place of one side of a face that just reaches the round of the other side. */
-function ballAcross(station: Station, others: readonly Chain[], region: number): { wide: number; radius: number } {
-  const across = others
-    .flatMap((c) => middles(c).map((s) => ({ s, off: distance(s.at, station.at) })))
-    .reduce((a, b) => (b.off < a.off ? b : a))
-  const wide = Math.min(...others.flatMap((c) => stretches(c).map(([a, b]) => distanceToSpan(station.at, a.at, b.at))))
+function ballAcross(station: Station, other: Looked, region: number): { wide: number; radius: number } {
+  const off = (s: Station) => distance(s.at, station.at)
+  const across = other.places.reduce((a, b) => (off(b) < off(a) ? b : a))
+  const wide = Math.min(...other.stretches.map(([a, b]) => distanceToSpan(station.at, a.at, b.at)))
   const reach = (s: Station, radius: number): number => {
     const section = sectionAt(s, true, { kind: 'round', radius }, 0, 1)
     const side = s.regions[0] === region ? 0 : 1
     return section ? distance(section.contacts[side], s.at) : radius
   }
   let radius = wide / 2
-  for (let k = 0; k < 20; k++) radius *= wide / (reach(station, radius) + reach(across.s, radius))
+  for (let k = 0; k < 20; k++) radius *= wide / (reach(station, radius) + reach(across, radius))
   return { wide, radius }
 }

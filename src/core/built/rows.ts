@@ -28,6 +28,10 @@ export type Selector =
   /** What the maker picked. */
   | { of: 'picked'; end: MeasureEnd }
 
+/** The row of the last motion that moves a part. */
+export const motionRow = (rows: readonly RowSpec[], part: string): RowSpec | undefined =>
+  rows.findLast((r) => r.travel && r.a.of === 'whole' && r.a.part === part)
+
 /** In what a row is between: the name of the part that its step makes, which the step itself does not know. */
 export const OWN_PART = '{own}'
 

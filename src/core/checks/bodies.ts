@@ -8,8 +8,7 @@ export interface Body {
   id: string
   name: string
   box: Box3
-  isItem: boolean
-  /** What it was gathered with, of an item. */
+  /** What it was gathered with, of an item; none of a part. */
   reference?: string
   positions: ArrayLike<number>
   indices: ArrayLike<number>
@@ -36,7 +35,6 @@ export function bodiesOf({ build, kernel }: { build: Build; kernel: Kernel }): B
     return {
       id,
       name,
-      isItem: reference !== undefined,
       ...(reference === undefined ? {} : { reference }),
       positions,
       indices,

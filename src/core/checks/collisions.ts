@@ -32,16 +32,15 @@ interface Overlap {
 }
 
 function finding(part: Body, other: Body, { volume, place }: Overlap): Finding {
-  const { isItem } = other
+  const { reference } = other
   const much = volume === undefined ? '' : ` by ${volume < 0.1 ? volume.toFixed(3) : volume.toFixed(1)} mm³`
   const where = `near x ${place[0].toFixed(1)}, y ${place[1].toFixed(1)}, z ${place[2].toFixed(1)} mm`
   return {
     check: 'collision',
     weight: 'stop',
     title: `${part.name} cuts into ${other.name}.`,
-    text: `They share space${much} ${where}.${isItem ? ' An opening, more clearance, or leaving the item out would clear it.' : ''}`,
-    parts: isItem ? [part.id] : [part.id, other.id],
-    ...(other.reference === undefined ? {} : { item: { reference: other.reference, item: other.id } }),
+    text: `They share space${much} ${where}.${reference ? ' An opening, more clearance, or leaving the item out would clear it.' : ''}`,
+    ...(reference ? { parts: [part.id], item: { reference, item: other.id } } : { parts: [part.id, other.id] }),
     place,
   }
 }

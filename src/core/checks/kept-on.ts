@@ -21,7 +21,7 @@ export const keptOn: Check = (input) =>
     () => {
       const { bodies } = input
       return slipping(input).flatMap(({ part, on, along }) => {
-        const own = bodies.find((b) => !b.isItem && b.id === part)
+        const own = bodies.find((b) => !b.reference && b.id === part)
         const other = bodies.find((b) => b.id === on)
         return own && other ? (cameOff(input.kernel, own, other, along, bodies) ?? []) : []
       })
@@ -63,7 +63,7 @@ function cameOff(kernel: Kernel, own: Body, other: Body, along: Vec3, bodies: re
     weight: 'look',
     title: `Nothing keeps ${own.name} on ${other.name}.`,
     text: `It slips off ${words.join(' and ')}. A head wider than the hole (extrude its end), a screw through both (holes) or a clip would keep it; where it is to be taken off, it is right as it is.`,
-    parts: other.isItem ? [own.id] : [own.id, other.id],
+    parts: other.reference ? [own.id] : [own.id, other.id],
     place: boxMiddle(own.box),
   }
 }

@@ -49,7 +49,7 @@ function firstHit(
   return undefined
 }
 
-const bodyOf = ({ a }: RowSpec, bodies: readonly Body[]) => (a.of === 'whole' ? bodies.find((b) => !b.isItem && b.id === a.part) : undefined) // prettier-ignore
+const bodyOf = ({ a }: RowSpec, bodies: readonly Body[]) => (a.of === 'whole' ? bodies.find((b) => !b.reference && b.id === a.part) : undefined) // prettier-ignore
 
 function finding(own: Body, other: Body, { travel }: RowSpec, share: number, volume: number): Finding {
   const { way } = travel!
@@ -60,7 +60,7 @@ function finding(own: Body, other: Body, { travel }: RowSpec, share: number, vol
     weight: 'stop',
     title: `${own.name} runs into ${other.name} on its way.`,
     text: `After ${at} of its ${whole.toFixed(1)}${way.kind === 'slide' ? ' mm' : '°'} they share ${volume.toFixed(1)} mm³. A shorter way, or room for it in ${other.name}, would clear it.`,
-    parts: other.isItem ? [own.id] : [own.id, other.id],
+    parts: other.reference ? [own.id] : [own.id, other.id],
     place: boxMiddle(own.box),
   }
 }

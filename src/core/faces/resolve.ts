@@ -121,9 +121,7 @@ function nearestByFar(found: readonly Candidate[]): Result<number> {
 
 /** Measured after the surface may have moved or changed its size. */
 function faceCandidate({ mesh, topology }: Pointable, region: number, near: Vec3): Candidate {
-  const tag = mesh.surfaces[topology.surfaceOf[region]!]!
-  const before = apply(ownFrame(tag), near)
-  const p = ontoSurface(tag.shape, before)
+  const [before, p] = facePoints({ mesh, topology }, region, near)
   let off = Infinity
   for (let t = 0; t < topology.regionOf.length; t++) {
     if (topology.regionOf[t] !== region) continue
@@ -132,6 +130,10 @@ function faceCandidate({ mesh, topology }: Pointable, region: number, near: Vec3
   }
   return { it: region, moved: distance(before, p), off }
 }
+
+/** The straight pieces of a border. */
+export const spansOf = (mesh: TaggedMesh, { vertices, closed }: Border): [Vec3, Vec3][] =>
+  vertices.slice(closed ? 0 : 1).map((v, k) => [vertex(mesh, vertices.at(closed ? k - 1 : k)!), vertex(mesh, v)])
 
 const vertex = ({ positions }: TaggedMesh, i: number): Vec3 => placeAt(positions, i)
 
@@ -186,11 +188,8 @@ function edgePoints({ mesh, topology }: Pointable, { regions }: Border, kept: Ke
 
 function edgeCandidate(part: Pointable, i: number, kept: KeptEdge): Candidate {
   const border = part.topology.borders[i]!
-  const { vertices, closed } = border
   const [before, p] = edgePoints(part, border, kept)
-  let off = Infinity
-  for (let k = 0; k + (closed ? 0 : 1) < vertices.length; k++)
-    off = Math.min(off, distanceToSpan(p, vertex(part.mesh, vertices[k]!), vertex(part.mesh, vertices[(k + 1) % vertices.length]!))) // prettier-ignore
+  const off = spansOf(part.mesh, border).reduce((least, [a, b]) => Math.min(least, distanceToSpan(p, a, b)), Infinity)
   return { it: i, moved: distance(before, p), off }
 }
 
@@ -222,17 +221,18 @@ export function alongSmooth({ mesh, topology }: Pointable, border: number): numb
 
 /** The straight run of some borders that is nearest to where the edge was picked. */
 export function straightRun({ mesh, topology }: Pointable, borders: readonly number[], near: Vec3) {
-  const ends: number[] = []
-  for (const i of borders) {
-    const { vertices, closed } = topology.borders[i]!
-    for (let k = 0; k + (closed ? 0 : 1) < vertices.length; k++)
-      ends.push(...vertex(mesh, vertices[k]!), ...vertex(mesh, vertices[(k + 1) % vertices.length]!))
-  }
-  return edgeNear(ends, near)
+  return edgeNear(
+    borders.flatMap((i) => spansOf(mesh, topology.borders[i]!).flat(2)),
+    near,
+  )
 }
 
 /** Where a kept point is now, on the surface it was picked on. */
-export function pointNow({ mesh, topology }: Pointable, region: number, near: Vec3): Vec3 {
+export const pointNow = (part: Pointable, region: number, near: Vec3): Vec3 => facePoints(part, region, near)[1]
+
+/** Where a point was kept, as its surface lies now, and where it is on that surface. */
+function facePoints({ mesh, topology }: Pointable, region: number, near: Vec3): [Vec3, Vec3] {
   const tag = mesh.surfaces[topology.surfaceOf[region]!]!
-  return ontoSurface(tag.shape, apply(ownFrame(tag), near))
+  const before = apply(ownFrame(tag), near)
+  return [before, ontoSurface(tag.shape, before)]
 }

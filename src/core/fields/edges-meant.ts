@@ -1,5 +1,6 @@
 import { isEdge } from '../blend/alike'
 import { type Chain, chainsOf, chainWords } from '../blend/chains'
+import { spansOf } from '../faces/resolve'
 import type { Scope } from './field-kind'
 import { type SavedTaken, takenBorders } from './taken-edges'
 
@@ -17,15 +18,9 @@ export function edgesMeant(of: readonly SavedTaken[], at: Pick<Scope, 'parts' | 
   const lines: number[] = []
   const chains: Chain[] = []
   for (const on of new Set(found.flatMap((f) => (f.ok ? [f.value.on] : [])))) {
-    const borders = new Set(found.flatMap((f) => (f.ok && f.value.on === on ? f.value.borders : [])))
-    const { positions } = on.mesh
-    for (const b of borders) {
-      const { vertices, closed } = on.topology.borders[b]!
-      for (let k = 0; k + (closed ? 0 : 1) < vertices.length; k++)
-        for (const v of [vertices[k]!, vertices[(k + 1) % vertices.length]!])
-          lines.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!)
-    }
-    chains.push(...chainsOf(on, [...borders].filter((b) => isEdge(on, b)))) // prettier-ignore
+    const borders = [...new Set(found.flatMap((f) => (f.ok && f.value.on === on ? f.value.borders : [])))]
+    lines.push(...borders.flatMap((b) => spansOf(on.mesh, on.topology.borders[b]!).flat(2)))
+    chains.push(...chainsOf(on, borders.filter((b) => isEdge(on, b)))) // prettier-ignore
   }
   return chains.length > 0 ? { lines: Float32Array.from(lines), words: chainWords(chains) } : undefined
 }

@@ -1,4 +1,5 @@
 import type { Pointable } from '../faces/resolve'
+import type { FoundFace } from './picked-face'
 import { apply, fromFrame, invert, type Placement } from '../geometry/placement'
 import { cross, dot, normalize, type Vec3 } from '../geometry/vec'
 
@@ -11,6 +12,8 @@ export interface FaceFrame {
   covers?: Covers
   /** The radius of the round outside that it touches, mm. */
   radius?: number
+  /** The round face to whose axis it is square. */
+  round?: FoundFace
 }
 
 /** The box of a region, seen from a plane: along, up and out of it, mm. */

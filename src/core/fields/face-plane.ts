@@ -69,7 +69,10 @@ export function facePlane(saved: SavedFacePlane, at: Scope): Result<FaceFrame> {
 }
 
 function onRound(face: FoundFace, { at: along = 'middle', touch }: SavedFacePlane, at: Scope): Result<FaceFrame> {
-  if (touch === undefined) return squareToAxis(face, along)
+  if (touch === undefined) {
+    const square = squareToAxis(face, along)
+    return square.ok ? ok({ ...square.value, round: face }) : square
+  }
   const angle = evaluateFormula(touch, 'number', namesAt(at))
   return angle.ok ? touchingRound(face, along, angle.value) : angle
 }

@@ -8,7 +8,6 @@ import { formatLength } from '../units/length'
 import type { PlaneValue } from './drawn-shape'
 import type { FaceFrame } from './face-frame'
 import { alikeRounds } from './alike-rounds'
-import { pickedFace } from './picked-face'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
 import { facePlane, facePlaneFormulas, itemPlaneSchema, partPlaneSchema, swappedFacePlane } from './face-plane'
 import { namesAt } from './length'
@@ -57,16 +56,18 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
       return fail('range', `${spec.label} is ${formatLength(distance.value)} mm away; up to ${FARTHEST} mm would do.`)
     const found = frameOf(saved, at)
     if (!found.ok) return found
+    const { round, ...own } = found.value
+    const alike = spec.alike && round ? alikeRounds(round) : undefined
     const value: PlaneValue = {
-      frame: movedAlong(found.value.frame, [0, 0, distance.value]),
+      frame: movedAlong(own.frame, [0, 0, distance.value]),
       ...('part' in saved ? { part: saved.part } : {}),
-      ...(found.value.radius === undefined || distance.value !== 0 ? {} : { radius: found.value.radius }),
-      ...(spec.alike ? alikeTo(saved, at) : {}),
+      ...(own.radius === undefined || distance.value !== 0 ? {} : { radius: own.radius }),
+      ...(alike ? { alike } : {}),
     }
     return ok({
       value,
       key: contentKey(value),
-      shown: { ...value, ...found.value, frame: value.frame, off: distance.value },
+      shown: { ...value, ...own, frame: value.frame, off: distance.value },
     })
   },
   formulas: (saved, change) => ({ ...('face' in saved ? facePlaneFormulas(saved, change) : saved), off: change(saved.off) }), // prettier-ignore
@@ -80,12 +81,6 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
 function frameOf(saved: SavedPlane, at: Scope): Result<FaceFrame> {
   if ('base' in saved) return ok({ frame: baseFrame(saved.base) })
   return 'along' in saved ? squareToEdge(saved, at) : facePlane(saved, at)
-}
-
-/** The rounds like the picked one; none where what is picked is not round. */
-function alikeTo(saved: SavedPlane, at: Scope): Pick<PlaneValue, 'alike'> {
-  const face = 'face' in saved ? pickedFace(saved, at) : undefined
-  return face?.ok ? { alike: alikeRounds(face.value) } : {}
 }
 
 const baseFrame = (base: keyof typeof BASE_PLANES): Placement => fromFrame(...BASES[base], [0, 0, 0])

@@ -1,18 +1,15 @@
-import type { RowSpec, Selector } from '../built/rows'
+import { motionRow, type RowSpec, type Selector } from '../built/rows'
 import type { Problem } from '../result'
 import { type Gap, TriangleTree } from './gap'
 import { gapOnTravel } from './gap-on-travel'
 
 type Way = NonNullable<RowSpec['travel']>
 /** How each side of a row moves; undefined of what stands. */
-type Ways = readonly [Way | undefined, Way | undefined]
+export type Ways = readonly [Way | undefined, Way | undefined]
 
 /** The motions that move what the maker picked for a row: of its part, the last one. */
 export function waysOf({ a, b }: RowSpec, rows: readonly RowSpec[]): Ways {
-  const wayOf = (side: Selector): Way | undefined =>
-    side.of === 'picked'
-      ? rows.findLast((r) => r.travel && r.a.of === 'whole' && r.a.part === side.end.owner)?.travel
-      : undefined
+  const wayOf = (side: Selector) => (side.of === 'picked' ? motionRow(rows, side.end.owner)?.travel : undefined)
   return [wayOf(a), wayOf(b)]
 }
 
@@ -29,7 +26,6 @@ export function gapOnWays(
   [wayA, wayB]: Ways,
   tree: (side: Selector) => TriangleTree,
 ): Gap | undefined {
-  // prettier-ignore
   const [own, other] = [tree(a), tree(b)]
   if (wayA && wayB) {
     const nothing = new TriangleTree(new Float32Array())

@@ -2,7 +2,7 @@ import type { Build } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
 import { type Gap, smallestGap, TriangleTree } from './gap'
 import { gapOnTravel } from './gap-on-travel'
-import { gapOnWays, noWay, waysOf } from './gap-on-ways'
+import { gapOnWays, noWay, type Ways, waysOf } from './gap-on-ways'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
 import type { RowSpec, Selector } from '../built/rows'
@@ -74,8 +74,8 @@ export function measureLedger(
     trees.set(key, made)
     return made
   }
-  const gapOf = (row: RowSpec): Gap | undefined => {
-    if (row.onWay) return gapOnWays(row, waysOf(row, build.rows), tree)
+  const gapOf = (row: RowSpec, ways: Ways | undefined): Gap | undefined => {
+    if (ways) return gapOnWays(row, ways, tree)
     if (!row.travel) return smallestGap(tree(row.a), tree(row.b))
     const { train, way } = row.travel
     const others = build.rows.filter((r) => r.travel?.train === train && r.id !== row.id)
@@ -85,9 +85,10 @@ export function measureLedger(
     return gapOnTravel({ triangles: tree(row.a).triangles, travel: way }, others.map(mover), tree(rest))
   }
   const rows = build.rows.map((row, i): LedgerRow => {
-    const wayless = row.onWay && noWay(waysOf(row, build.rows))
-    const key = `${keyOf(row.a, build)} ${keyOf(row.b, build)} ${keyOfTravel(row, build)}`
-    const gap = wayless ? undefined : cache.measured(key, () => gapOf(row))
+    const ways = row.onWay && waysOf(row, build.rows)
+    const wayless = ways && noWay(ways)
+    const key = `${keyOf(row.a, build)} ${keyOf(row.b, build)} ${ways ? JSON.stringify(ways) : keyOfTravel(row, build)}`
+    const gap = wayless ? undefined : cache.measured(key, () => gapOf(row, ways))
     onRow(i + 1)
     const picked = [row.a, row.b].map((s) => pickedOn(s, things))
     const problem = row.problem ?? wayless ?? picked.flatMap((p) => (p && !p.ok ? [p.problem] : []))[0]
@@ -131,13 +132,8 @@ function keyOf(selector: Selector, { parts, references }: Pick<Build, 'parts' | 
 }
 
 /** What moves with a row, and how. */
-const keyOfTravel = (row: RowSpec, { rows }: Pick<Build, 'rows'>): string => {
-  if (row.onWay) return JSON.stringify(waysOf(row, rows))
-  const { travel } = row
-  return travel
-    ? JSON.stringify(rows.flatMap((r) => (r.travel?.train === travel.train ? [[r.a, r.travel.way]] : [])))
-    : ''
-}
+const keyOfTravel = ({ travel }: RowSpec, { rows }: Pick<Build, 'rows'>): string =>
+  travel ? JSON.stringify(rows.flatMap((r) => (r.travel?.train === travel.train ? [[r.a, r.travel.way]] : []))) : ''
 
 /** What picks are found on, of a build. */
 export const measurable = ({ parts, references }: Pick<Build, 'parts' | 'references'>): MeasurableThings => ({

@@ -1,17 +1,15 @@
 import { type Edit, setField, together } from '@/core/document/edits'
 import type { Project, ProjectStep } from '@/core/document/schema'
 import type { FieldSpecs } from '@/core/fields/kinds'
+import { makes } from '@/core/sheet/parts-steps'
 import { isMeant, type Word } from '@/core/steps/step-kind'
 
 type Saved = Readonly<Record<string, unknown>>
 
 /** The parts that steps before a step make. */
 function partsBefore({ steps }: Project, parts: readonly { id: string }[], step: string): string[] {
-  const before = steps.slice(
-    0,
-    steps.findIndex((s) => s.id === step),
-  )
-  return parts.filter((p) => before.some((s) => p.id === s.id || p.id.startsWith(`${s.id}.`))).map((p) => p.id)
+  const before = steps.slice(0, steps.findIndex((s) => s.id === step)) // prettier-ignore
+  return parts.filter((p) => before.some((s) => makes(s, p.id))).map((p) => p.id)
 }
 
 /**
@@ -27,8 +25,7 @@ export function saidAnew(
   const set = (name: string, to: unknown) => setField(of.id, name, to as ProjectStep['fields'][string])
   const now = { ...of.saved, [field]: value }
   const asked = of.words.find((w) => typeof w !== 'string' && of.specs[w.field]?.type === 'parts' && !isMeant(w, of.saved) && isMeant(w, now)) // prettier-ignore
-  const [only, more] = partsBefore(at.document, at.parts, of.id)
-  if (!asked || typeof asked === 'string' || only === undefined || more !== undefined) return set(field, value)
-  const before = of.saved[asked.field]
-  return Array.isArray(before) && before.length === 0 ? together(set(field, value), set(asked.field, [only])) : set(field, value) // prettier-ignore
+  if (!asked || typeof asked === 'string' || (of.saved[asked.field] as string[]).length > 0) return set(field, value)
+  const before = partsBefore(at.document, at.parts, of.id)
+  return before.length === 1 ? together(set(field, value), set(asked.field, before)) : set(field, value)
 }

@@ -1,4 +1,5 @@
 'use client'
+import { motionRow } from '@/core/built/rows'
 import { dropRow, setRow } from '@/core/document/edits'
 import type { OwnRow } from '@/core/document/measure-schema'
 import { Choose } from '../primitives/choose'
@@ -13,9 +14,7 @@ const ON = { stands: 'as they stand', way: 'on the whole way' } as const
 /** What a row of the maker's own asks for, as a sentence whose figures can be changed. */
 export function OwnRowSentence({ row, between }: { row: OwnRow; between: string }) {
   const edit = useProject((s) => s.edit)
-  const moves = useProject((s) =>
-    s.build?.rows.some(({ travel, a }) => travel && a.of === 'whole' && row.ends.some((e) => e.owner === a.part)),
-  )
+  const moves = useProject((s) => row.ends.some((e) => motionRow(s.build?.rows ?? [], e.owner)))
   const change = (part: Partial<OwnRow>) => edit(setRow({ ...row, ...part }))
   return (
     <p className="text-[14px] leading-snug text-soft">

@@ -15,6 +15,8 @@ const WORDS: [Direction, string, string][] = [
   ['right', 'R', 'right-0 top-1/2 -translate-y-1/2'],
 ]
 
+const CHOSEN = 'font-semibold text-ink underline underline-offset-4'
+
 /** A dial of directions, and how the scene is looked at. */
 export function Dial({ view }: { view: SceneView }) {
   const perspective = useProject((s) => s.perspective)
@@ -22,8 +24,7 @@ export function Dial({ view }: { view: SceneView }) {
   const set = useProject((s) => s.set)
   const from = useDrawn(view, (v) => v.eye.lookingFrom())
   const references = showing.references ?? 'solid'
-  const word = (direction: Direction) =>
-    from === direction ? 'font-semibold text-ink underline underline-offset-4' : 'text-soft hover:text-ink'
+  const word = (direction: Direction) => (from === direction ? CHOSEN : 'text-soft hover:text-ink')
   return (
     <div className="pointer-events-none absolute top-3 right-3 flex flex-col items-end gap-2 text-[13.5px]">
       <div className="pointer-events-auto relative h-[88px] w-[124px]" role="group" aria-label="Look from">
@@ -116,7 +117,7 @@ function Light() {
           <button
             key={is}
             type="button"
-            className={light === is ? 'font-semibold text-ink underline underline-offset-4' : 'figure'}
+            className={light === is ? CHOSEN : 'figure'}
             aria-pressed={light === is}
             title={title}
             onClick={() => set({ light: light === is ? 'plain' : (is as keyof typeof LIGHTS) })}

@@ -1,5 +1,6 @@
 'use client'
 import { useRef, useState } from 'react'
+import { motionRow } from '@/core/built/rows'
 import { setField } from '@/core/document/edits'
 import { apply } from '@/core/geometry/placement'
 import { poseAt, type Travel } from '@/core/geometry/travel'
@@ -44,7 +45,7 @@ function useMoving(part: string | undefined): Moving | undefined {
   const rows = useProject((s) => s.build?.rows)
   const reports = useProject((s) => s.build?.steps)
   const { steps } = useDocument()
-  const row = rows?.findLast((r) => r.travel && r.a.of === 'whole' && r.a.part === part)
+  const row = part === undefined ? undefined : motionRow(rows ?? [], part)
   const step = steps.find((s) => s.id === row?.step)
   const kind = step && stepKindNamed(step.kind)
   const saved = kind && readFields(kind, step.fields).data

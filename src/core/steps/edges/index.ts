@@ -80,14 +80,14 @@ export const edgesStep = stepKind({
     const on = part.pointable()
     const borders = bordersOf(values, on)
     if (values.how === 'one') return overWhole(values, on, borders, context)
-    const chains = chainsOf(on, borders)
+    const chains = chainsOf(on, values.which === 'picked' ? edgesAmong(on, borders) : borders)
     const solid = result(values, on, chains, context)
     return { parts: [{ id: part.id, solid }], rows: [], notes: [`${chainWords(chains)}.`] }
   },
 })
 
-/** Errors: none, other-part, smooth */
-function bordersOf({ which, of, part, how }: Values, on: Pointable): number[] {
+/** Errors: none, no-edge, other-part */
+function bordersOf({ which, of, part }: Values, on: Pointable): number[] {
   if (which !== 'picked') {
     const found = bordersLike(on, which)
     return found.length > 0 ? found : raise('none', `${part.name} has no such edges.`, 'which')
@@ -95,9 +95,13 @@ function bordersOf({ which, of, part, how }: Values, on: Pointable): number[] {
   if (of.length === 0) return raise('no-edge', 'Pick the edges in the scene.', 'of')
   const other = of.find(({ owner }) => !('part' in owner) || owner.part !== part.id)
   if (other) return raise('other-part', `An edge that is picked is of ${other.owner.name}, not of ${part.name}.`, 'of')
-  const picked = of.map((p) => p.on.topology.borders.indexOf(p.border))
-  const borders = how === 'one' ? picked : picked.filter((b) => isEdge(on, b))
-  return borders.length > 0 ? borders : raise('smooth', 'The faces beside these edges run into each other without a corner; there is nothing to round.', 'of') // prettier-ignore
+  return of.map((p) => p.on.topology.borders.indexOf(p.border))
+}
+
+/** Errors: smooth (none of them is an edge) */
+function edgesAmong(on: Pointable, borders: readonly number[]): number[] {
+  const edges = borders.filter((b) => isEdge(on, b))
+  return edges.length > 0 ? edges : raise('smooth', 'The faces beside these edges run into each other without a corner; there is nothing to round.', 'of') // prettier-ignore
 }
 
 /** Picked faces, each replaced by one round. Errors: no-face, those of a whole face and of rounding */

@@ -16,7 +16,7 @@ export const sameOnBothSides: Check = (input) =>
 
 function broken({ project, build, kernel, bodies }: CheckInput, at: number): Finding | undefined {
   const step = project.steps[at]!
-  const body = bodies.find((b) => !b.isItem && b.id === step.fields.part)
+  const body = bodies.find((b) => !b.reference && b.id === step.fields.part)
   const plane = build.steps.find((s) => s.id === step.id)?.values['at'] as PlaneValue | undefined
   const solid = body?.solid()
   if (!body || !solid || !plane) return undefined
