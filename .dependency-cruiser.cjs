@@ -81,6 +81,11 @@ module.exports = {
       { path: '^src/core/(fields|steps|sheet|checks)' },
     ),
     room(
+      'enclosures-know-no-steps',
+      { path: '^src/core/enclosures', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/(steps|sheet|checks)' },
+    ),
+    room(
       'fields-know-no-steps',
       { path: '^src/core/fields', pathNot: '\\.test\\.ts$' },
       { path: '^src/core/(steps|sheet|checks)' },

@@ -18,11 +18,12 @@ export type Selector =
       /** Only triangles that face this way, more than any other of the four sides. */
       facing?: Vec3
     }
-  | { of: 'items'; reference: string; items: readonly string[] }
+  /** `own`: they themselves as they stand, without the space that they come through. */
+  | { of: 'items'; reference: string; items: readonly string[]; own?: true }
   /** What would stand up from a drawing, from one height over its plane to another, mm; its curves are taken as chords. */
   | { of: 'drawn'; profile: Profile; frame: Placement; span: readonly [number, number] }
-  /** All of a part. */
-  | { of: 'whole'; part: string }
+  /** All of a part; `firm`: but for what bends out of the way. */
+  | { of: 'whole'; part: string; firm?: true }
   /** Every part and every fitted item, but for some parts. */
   | { of: 'rest'; but: readonly string[] }
   /** What the maker picked. */
@@ -52,6 +53,10 @@ export interface RowSpec {
   b: Selector
   /** Side `a` moves; the row has the least gap on all of its way. What is of one train moves together. */
   travel?: { train: string; way: Travel }
+  /** Side `a` comes to where it is along a straight way; the row has the least gap on that, from where it is. Project's frame. */
+  comes?: { from: Vec3; by: Vec3 }
+  /** What of side `a` bends out of the way when the parts are put together. */
+  bends?: SurfaceName
   /** Of what the maker picked: the row has the least gap on all of the way of what moves. */
   onWay?: true
   /** The direction in which `a` goes into, or onto, `b`. */

@@ -18,6 +18,8 @@ export interface Finding {
   place?: Vec3
   /** The item that it is about; what mends it is offered for that. */
   item?: { reference: string; item: string }
+  /** The step that it is about; what mends it is offered for that. */
+  about?: string
   /** What would mend it: a field of a step, or of a shape of a drawing, with its words. */
   mend?: { of: string; field: string; value: string; words: string }
 }

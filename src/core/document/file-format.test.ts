@@ -20,6 +20,7 @@ test('the example of the file format builds, and names every kind of step', asyn
   expect(build.parts.map((p) => p.name)).toEqual([
     'Base',
     'Roof',
+    'Plunger',
     'Part',
     'Part 2',
     'Part 2, mirrored',

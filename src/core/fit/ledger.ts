@@ -2,6 +2,7 @@ import type { Build } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
 import { type Gap, smallestGap, TriangleTree } from './gap'
 import { gapOnTravel } from './gap-on-travel'
+import { gapOnSlide } from './gap-on-slide'
 import { gapOnWays, noWay, type Ways, waysOf } from './gap-on-ways'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
@@ -76,6 +77,7 @@ export function measureLedger(
   }
   const gapOf = (row: RowSpec, ways: Ways | undefined): Gap | undefined => {
     if (ways) return gapOnWays(row, ways, tree)
+    if (row.comes) return gapOnSlide(tree(row.a).triangles, row.comes.from, row.comes.by, tree(row.b))
     if (!row.travel) return smallestGap(tree(row.a), tree(row.b))
     const { train, way } = row.travel
     const others = build.rows.filter((r) => r.travel?.train === train && r.id !== row.id)
@@ -87,7 +89,7 @@ export function measureLedger(
   const rows = build.rows.map((row, i): LedgerRow => {
     const ways = row.onWay && waysOf(row, build.rows)
     const wayless = ways && noWay(ways)
-    const key = `${keyOf(row.a, build)} ${keyOf(row.b, build)} ${ways ? JSON.stringify(ways) : keyOfTravel(row, build)}`
+    const key = `${keyOf(row.a, build)} ${keyOf(row.b, build)} ${ways ? JSON.stringify(ways) : row.comes ? JSON.stringify(row.comes) : keyOfTravel(row, build)}`
     const gap = wayless ? undefined : cache.measured(key, () => gapOf(row, ways))
     onRow(i + 1)
     const picked = [row.a, row.b].map((s) => pickedOn(s, things))
@@ -151,13 +153,16 @@ const referenceOf = (selector: Selector, references: readonly Reference[]) =>
 
 function triangles(
   selector: Selector,
-  { parts, references }: Pick<Build, 'parts' | 'references'>,
+  { parts, references, rows }: Pick<Build, 'parts' | 'references' | 'rows'>,
   things: MeasurableThings,
 ) {
-  if (selector.of !== 'picked') return selectTriangles(selector, parts, references)
+  if (selector.of !== 'picked') return selectTriangles(selector, parts, references, bending(rows))
   const pick = pickOfEnd(selector.end, things)
   return (pick.ok ? pickTriangles(pick.value, things) : undefined) ?? new Float32Array()
 }
+
+/** What bends out of the way when parts are put together. */
+const bending = (rows: readonly RowSpec[]) => rows.flatMap((r) => r.bends ?? [])
 
 /** Where what the maker picked is now; undefined of what a step selects. */
 const pickedOn = (selector: Selector, things: MeasurableThings) => (selector.of === 'picked' ? pickOfEnd(selector.end, things) : undefined) // prettier-ignore

@@ -38,3 +38,22 @@ export const sizesIn = (what: keyof Tables): Screw[] => SCREWS.filter((s) => TAB
 
 /** The hole that a thread-forming screw is driven into, mm: 0.82 of its nominal diameter, as usual in plastic. */
 export const pilotHole = (screw: Screw): number => Math.round(0.82 * nominal(screw) * 100) / 100
+
+/** Usual lengths of machine screws under their heads, mm. Source: ISO 4762, preferred lengths. */
+const LENGTHS = [4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80] as const
+
+/** The longest usual screw of at most a length, mm; undefined if there is none. */
+export const longestScrew = (most: number): number | undefined => LENGTHS.findLast((l) => l <= most + 1e-6)
+
+/** How much of a screw has to be in its thread at least, mm: its diameter in metal, twice that in plastic. */
+export const leastThread = (screw: Screw, inPlastic: boolean): number => nominal(screw) * (inPlastic ? 2 : 1)
+
+/** Outside diameter of a cap head, mm; of the nominal diameter times 1.8 where the table has none. */
+export const headAcross = (screw: Screw): number => CAP_HEADS[screw]?.[0] ?? 1.8 * nominal(screw)
+
+/** The largest screw of a table that goes through a hole, mm. */
+export const largestThrough = (hole: number, what: keyof Tables): Screw | undefined =>
+  sizesIn(what).findLast((s) => nominal(s) <= hole - 0.1)
+
+/** Least outside diameter of what holds a heat-set insert, mm: 1.6 of wall round it, as the trade has it at least. */
+export const insertPost = (screw: Screw): number => (INSERTS[screw] ?? nominal(screw)) + 3.2

@@ -1,10 +1,11 @@
 import { isMeant } from '../faces/resolve'
 import { type Triangles, unpacked } from '../mesh/unpack'
 import type { BuiltPart } from '../built/built'
-import { apply } from '../geometry/placement'
+import { apply, placePositions } from '../geometry/placement'
 import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Reference } from '../references/resolve'
 import type { Selector } from '../built/rows'
+import type { SurfaceName } from '../kernel/surface'
 import { toPolygons } from '../profile/polygon'
 
 /** The four sides a wall may face. */
@@ -17,11 +18,15 @@ const SIDES: readonly Vec3[] = [
   [0, 0, -1],
 ]
 
-/** The triangles that a step's selector means, from the solids as built. */
+/**
+ * The triangles that a step's selector means, from the solids as built.
+ * @param bends what is not firm
+ */
 export function selectTriangles(
   selector: Exclude<Selector, { of: 'picked' }>,
   parts: readonly BuiltPart[],
   references: readonly Reference[],
+  bends: readonly SurfaceName[] = [],
 ): Triangles {
   switch (selector.of) {
     case 'items':
@@ -31,7 +36,7 @@ export function selectTriangles(
     case 'drawn':
       return drawnTriangles(selector)
     case 'whole':
-      return joined(parts.filter((p) => p.id === selector.part).map(wholePart))
+      return joined(parts.filter((p) => p.id === selector.part).map((p) => (selector.firm ? firmPart(p, bends) : wholePart(p)))) // prettier-ignore
     case 'rest':
       return joined([
         ...parts.filter((p) => !selector.but.includes(p.id)).map(wholePart),
@@ -44,13 +49,23 @@ export function selectTriangles(
 
 const wholePart = ({ mesh }: BuiltPart): Triangles => unpacked(mesh.positions, mesh.indices)
 
+/** A part without what bends out of the way. */
+const firmPart = ({ mesh }: BuiltPart, bends: readonly SurfaceName[]): Triangles => {
+  const firm = mesh.surfaces.map((s) => !bends.some((name) => isMeant(name, s)))
+  return unpacked(
+    mesh.positions,
+    mesh.indices,
+    triangleNumbers(mesh.triangleSurface, (surface) => firm[surface]!),
+  )
+}
+
 function itemTriangles(
-  { reference, items }: Extract<Selector, { of: 'items' }>,
+  { reference, items, own }: Extract<Selector, { of: 'items' }>,
   references: readonly Reference[],
 ): Triangles {
   const wanted = new Set(items)
   const chosen = references.find((r) => r.id === reference)?.items.filter((i) => wanted.has(i.id)) ?? []
-  return joined(chosen.map((i) => unpacked(i.positions, i.indices)))
+  return joined(chosen.map((i) => own ? unpacked(placePositions(i.stands, i.solid.positions), i.solid.indices) : unpacked(i.positions, i.indices))) // prettier-ignore
 }
 
 function partTriangles(selector: Extract<Selector, { of: 'parts' }>, parts: readonly BuiltPart[]): Triangles {

@@ -1,7 +1,7 @@
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
 import { add, type Box3, boxOfPositions, boxSize, scale, type Vec3 } from '../geometry/vec'
-import { type Material, massOf, MATERIALS } from '../units/materials'
+import { filamentNamed, type Material, massOf } from '../units/materials'
 
 /** A part in the list of parts. Lengths mm, volumes mm3, masses g: each of one of them, printed solid. */
 export interface ListedPart {
@@ -32,7 +32,7 @@ type Listable = Pick<BuiltPart, 'id' | 'name' | 'volume' | 'middle'> & { bounds:
 
 /** The material that the printer has in, if its name is one whose density is known. */
 export const filamentOf = ({ printer }: Pick<Project, 'printer'>): Material | undefined =>
-  (Object.keys(MATERIALS) as Material[]).find((m) => m.toLowerCase() === printer.filament.trim().toLowerCase())
+  filamentNamed(printer.filament)
 
 /** How many of each part are printed, by its id. */
 export const countsOf = ({ parts }: Pick<Project, 'parts'>): Record<string, number> =>

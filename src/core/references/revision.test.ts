@@ -71,7 +71,7 @@ test('the wrapped demo follows to rev B: the case fits by the ledger, nothing is
   const built = await new Builder(kernel).build(swapped, new Map([['b'.repeat(64), revB!]]), 'view')
   expect(built.steps.flatMap((s) => s.problems)).toEqual([])
   const ledger = measureLedger(built)
-  expect(ledger).toHaveLength(11)
+  expect(ledger).toHaveLength(14)
   expect(ledger.filter((r) => r.verdict !== 'holds').map((r) => r.between)).toEqual([])
   const findings = runChecks({ project: swapped, build: built, ledger, kernel })
   expect(findings.filter((f) => f.weight === 'stop')).toEqual([])

@@ -2,7 +2,7 @@ import type { Build, BuiltPart, Quality, StepReport } from '../built/built'
 import { QUALITY } from '../built/built'
 import type { Selector } from '../built/rows'
 import { contentKey } from '../content-key'
-import type { Project, ProjectStep } from '../document/schema'
+import type { Printer, Project, ProjectStep } from '../document/schema'
 import { inVariant } from '../document/variants'
 import { type Pointable, pointable } from '../faces/resolve'
 import type { FlatUnion } from '../faces/silhouette'
@@ -165,10 +165,7 @@ export class Builder {
 
   private make(step: ProjectStep, kind: StepKind, resolved: ResolvedStep, run: Run): { made: Made; reused: boolean } {
     const { printer } = run.project
-    const figures = Object.fromEntries((kind.printer ?? []).map((f) => [f, printer[f]])) as Record<
-      PrinterFigure,
-      number
-    >
+    const figures = Object.fromEntries((kind.printer ?? []).map((f) => [f, printer[f]])) as Pick<Printer, PrinterFigure>
     const key = contentKey([resolved.key, QUALITY[run.quality], figures])
     const known = this.made.find(step.id, key)
     if (known) return { made: known, reused: true }

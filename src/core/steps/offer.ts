@@ -35,7 +35,7 @@ export interface Situation {
 }
 
 /** What an offer is good for: places that offer one thing ask for it by this. */
-export type Goal = 'wrap' | 'stand' | 'let out' | 'draw out' | 'of a region' | 'holes'
+export type Goal = 'wrap' | 'stand' | 'close' | 'let out' | 'draw out' | 'of a region' | 'holes'
 
 /** Something that could be done next, in the words in which sheet, search and scene offer it. */
 export interface Offer {
@@ -51,6 +51,8 @@ export interface Offer {
   of?: 'edge' | 'part'
   /** The check whose finding about what is picked it mends. */
   mends?: string
+  /** The step whose finding that is, where a finding is about one. */
+  about?: string
   /** The reference that it is about. */
   reference?: string
   steps: readonly ProjectStep[]

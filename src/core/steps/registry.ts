@@ -11,16 +11,19 @@ import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { fitStep } from './fit'
 import { hollowStep } from './hollow'
+import { holdDownStep } from './hold-down'
 import { holesStep } from './holes'
 import { itemStep } from './item'
 import { loftStep } from './loft'
 import { motionStep } from './motion'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
+import { plungerStep } from './plunger'
 import { postsStep } from './posts'
 import { putStep } from './put'
 import { revolveStep } from './revolve'
 import { ringStep } from './ring'
+import { snapsStep } from './snaps'
 import { solidStep } from './solid'
 import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
@@ -40,7 +43,10 @@ const ALL = [
   itemStep,
   caseStep,
   postsStep,
+  holdDownStep,
+  snapsStep,
   openingStep,
+  plungerStep,
   combineStep,
   planeCutStep,
   holesStep,

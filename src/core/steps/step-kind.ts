@@ -76,7 +76,7 @@ export interface StepOutput {
 }
 
 /** Figures of the printer that a kind may ask for. */
-export type PrinterFigure = 'line' | 'layer'
+export type PrinterFigure = 'line' | 'layer' | 'filament'
 
 /** What a step is built with; what it is built from are its fields. */
 export interface StepContext {
@@ -85,7 +85,7 @@ export interface StepContext {
   kernel: Kernel
   /** Largest distance between a curve and its chords, mm. */
   tolerance: number
-  /** Only the figures that the kind asks for, mm. */
+  /** Only what the kind asks for; lengths mm. */
   printer: Pick<Printer, PrinterFigure>
 }
 

@@ -15,3 +15,7 @@ export type Material = keyof typeof MATERIALS
 
 /** The mass in grams of a volume in mm3. */
 export const massOf = (volume: number, material: Material): number => (volume / 1000) * MATERIALS[material]
+
+/** The filament that a maker's word for it means; undefined for one nobody knows here. */
+export const filamentNamed = (word: string): Material | undefined =>
+  (Object.keys(MATERIALS) as Material[]).find((m) => m.toLowerCase() === word.trim().toLowerCase())

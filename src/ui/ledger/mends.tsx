@@ -1,6 +1,7 @@
 'use client'
 import type { Finding } from '@/core/checks/finding'
 import { setField } from '@/core/document/edits'
+import type { Situation } from '@/core/steps/offer'
 import { offersAt } from '@/core/steps/offers'
 import { useActions } from '../actions/actions-context'
 import { itemPick } from '../actions/item-pick'
@@ -10,26 +11,30 @@ import { useProject, useProjectStore } from '../store/store'
 /** What would mend a finding, at one click: a field said anew, or a step, which is a sentence of the sheet from then on. */
 export function Mends({ finding }: { finding: Finding }) {
   const edit = useProject((s) => s.edit)
-  const { mend, item } = finding
+  const { mend, item, about } = finding
   return (
     <>
       {mend && <Mend words={mend.words} act={() => edit(setField(mend.of, mend.field, mend.value))} />}
-      {item && <StepsThatMend finding={finding} {...item} />}
+      {item && <StepsForItem finding={finding} {...item} />}
+      {about !== undefined && <StepsThatMend finding={finding} picks={[]} />}
     </>
   )
 }
 
 /** Steps that are offered for the item that a finding is about. */
-function StepsThatMend({ finding, reference, item }: { finding: Finding } & NonNullable<Finding['item']>) {
+function StepsForItem({ finding, reference, item }: { finding: Finding } & NonNullable<Finding['item']>) {
+  const found = useProject((s) => s.build?.references.find((r) => r.id === reference)?.items.find((i) => i.id === item))
+  return found ? <StepsThatMend finding={finding} picks={[itemPick(reference, found)]} /> : null
+}
+
+/** Steps that are offered for what is picked, and mend a finding. */
+function StepsThatMend({ finding, picks }: { finding: Finding; picks: Situation['picks'] }) {
   const store = useProjectStore()
   const actions = useActions()
-  const found = useProject((s) => s.build?.references.find((r) => r.id === reference)?.items.find((i) => i.id === item))
-  if (!found) return null
   const at = situationOf(store.getState())
-  const parts = at.parts.filter((p) => finding.parts.includes(p.id))
-  const offers = offersAt({ ...at, parts, picks: [itemPick(reference, found)] })
-  return offers
-    .filter(({ mends }) => mends === finding.check)
+  const parts = finding.item ? at.parts.filter((p) => finding.parts.includes(p.id)) : at.parts
+  return offersAt({ ...at, parts, picks })
+    .filter(({ mends, about }) => mends === finding.check && (about === undefined || about === finding.about))
     .map((offer) => <Mend key={offer.key} words={offer.words} act={() => actions.take(offer)} />)
 }
 

@@ -1,16 +1,18 @@
-import { compose, IDENTITY, invert, placePositions, quarterTurn, turn } from '../../geometry/placement'
-import type { Vec2 } from '../../geometry/vec'
+import { compose, invert, quarterTurn, turn } from '../../geometry/placement'
+import { boxOfPositions, type Vec2 } from '../../geometry/vec'
 import type { FieldValues } from '../../fields/kinds'
 import type { Solid } from '../../kernel/kernel'
 import type { Profile } from '../../profile/segment'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
 import { raise } from '../../result'
-import { ENCLOSURE, type Enclosure, type Hollow } from '../enclosure'
+import { type CasedItem, ENCLOSURE, type Enclosure, type Hollow, laidFlat, stood } from '../../enclosures/enclosure'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { caseFields } from './fields'
 import { hollowsOf, type TakenIn, widened } from './hollows'
-import { caseOutlines, type CaseOutlines, itemOutline, itemsById, wrappedOutline } from './outlines'
+import { itemOutline } from '../../enclosures/item-outline'
+import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
+import { putTogetherRows } from './put-together'
 import { caseRows } from './rows'
 
 type Values = FieldValues<typeof caseFields>
@@ -53,33 +55,36 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
     lid: `${id}.lid`,
     board: {
       item: board.item,
+      outline: board.outline,
       under: board.under,
+      top: board.top,
       bounds: board.bounds,
       sides: Object.fromEntries(board.overhangs.map((o) => [o.item, o.side])),
     },
     hollows: [...hollows.base, ...hollows.lid],
     outer: outlines.outer,
+    shut: { lip: outlines.lip, groove: outlines.groove, high: v.lip, deep: v.lip + GROOVE_ROOM },
+    items: casedItems(reference, board.item),
     ...heights,
     wall: v.wall,
     clear: v.clear,
     stand: reference.stand,
   }
   const lay = invert(reference.stand)
-  const stood = (solid: Solid) => (reference.stand === IDENTITY ? solid : kernel.place(solid, reference.stand))
   return {
     parts: [
       {
         id: enclosure.base,
         name: 'Base',
         color: '#9db096',
-        solid: stood(baseSolid(v, context, enclosure, outlines, hollows.base)),
+        solid: stood(enclosure, kernel, baseSolid(v, context, enclosure, outlines, hollows.base)),
         print: lay,
       },
       {
         id: enclosure.lid,
         name: 'Lid',
         color: '#b7a98a',
-        solid: stood(lidSolid(v, context, enclosure, outlines, hollows.lid)),
+        solid: stood(enclosure, kernel, lidSolid(v, context, enclosure, outlines, hollows.lid)),
         print: compose(quarterTurn('x', 2), lay),
       },
     ],
@@ -91,19 +96,24 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
       parting: heights.parting,
     },
     published: [leaving(ENCLOSURE, enclosure, reference.id)],
-    rows: caseRows(id, v, enclosure, board, reference, takenIn, gap),
+    rows: [...caseRows(id, v, enclosure, board, reference, takenIn, gap), ...putTogetherRows(id, enclosure, reference)],
     notes: [],
   }
 }
 
 /** Item positions in the frame in which the board lies flat. */
 function flatPositions(reference: Reference, ids: readonly string[]): TakenIn[] {
-  const lay = invert(reference.stand)
-  return itemsById(reference.items, ids).map(({ id, positions }) => ({
-    id,
-    positions: reference.stand === IDENTITY ? positions : placePositions(lay, positions),
-  }))
+  return itemsById(reference.items, ids).map(({ id, positions }) => ({ id, positions: laidFlat(reference.stand, positions) })) // prettier-ignore
 }
+
+/** The fitted items but the board, where it lies flat. */
+const casedItems = ({ items, stand }: Reference, board: string): CasedItem[] =>
+  items
+    .filter((i) => i.state === 'fitted' && i.id !== board)
+    .map(({ id, name, positions, indices }) => {
+      const flat = laidFlat(stand, positions)
+      return { id, name, positions: flat, indices, box: boxOfPositions(flat) }
+    })
 
 /** Takes a direction seen from above the board to the two axes of the file that the board lies along. */
 function seenInFile({ placement, stand }: Reference): (d: Vec2) => Vec2 {

@@ -1,6 +1,6 @@
 import type { Check } from '../../checks/finding'
 import { boxOfPositions } from '../../geometry/vec'
-import { WORTH_AN_OPENING } from '../enclosure'
+import { WORTH_AN_OPENING } from '../../enclosures/enclosure'
 
 /** What reaches over the board's edge is mostly there to be plugged into or got at; a wall round it is worth a look. */
 export const closedIn: Check = ({ build }) =>

@@ -2,7 +2,7 @@ import { boxOfPositions } from '../../geometry/vec'
 import { expectOk } from '../../result'
 import { offsetProfile } from '../../profile/offset'
 import type { Profile } from '../../profile/segment'
-import type { Hollow } from '../enclosure'
+import type { Hollow } from '../../enclosures/enclosure'
 
 /** What would be left of a step of less than this below an item or above it goes with it, mm. */
 const LEAST_STEP = 0.6

@@ -1,8 +1,9 @@
 import { stepKind } from '../step-kind'
-import { ENCLOSURE } from '../enclosure'
+import { ENCLOSURE } from '../../enclosures/enclosure'
 import { buildCase } from './build'
 import { closedIn } from './closed-in'
 import { caseFields } from './fields'
+import { goesTogether } from './put-together'
 import { lidHeld } from './lid-held'
 import { offerCase, startCase } from './offers'
 
@@ -54,7 +55,7 @@ export const caseStep = stepKind({
   },
   start: startCase,
   offers: offerCase,
-  checks: [lidHeld, closedIn],
+  checks: [lidHeld, closedIn, goesTogether],
   migrations: {
     3: (fields) => ({ clear: '0.7', wall: '4*line + fit.snug', floor: '1.6', roof: '1.6', ...fields }),
   },

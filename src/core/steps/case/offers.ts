@@ -1,5 +1,5 @@
 import type { Board } from '../../references/board'
-import { enclosures } from '../enclosure'
+import { enclosures } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
 
 /** Fields that suit a board: how low it is, and what reaches over its edge. */

@@ -4,13 +4,11 @@ import { offsetProfile, roundOutwardCorners } from '../../profile/offset'
 import { union } from '../../profile/combine'
 import { pointAt, type Profile } from '../../profile/segment'
 import { namedByAngle } from '../../profile/segment-names'
-import { boundingRectangle, convexHull, hullIndices, polygonProfile } from '../../profile/shapes'
+import { boundingRectangle, convexHull } from '../../profile/shapes'
 import type { Board } from '../../references/board'
 import type { PlacedItem } from '../../references/place-items'
+import { itemOutline } from '../../enclosures/item-outline'
 import { expectOk, raise } from '../../result'
-
-/** Points further than this apart are told apart when an item's outline is taken, mm. */
-const OUTLINE_GRAIN = 1e-4
 
 /**
  * The board's outline as the case follows it, with the items it takes in.
@@ -29,18 +27,6 @@ export function wrappedOutline(
         ? convexHull(board.outline)
         : board.outline
   return takenIn.reduce((outline: Profile, item) => expectOk(union(outline, itemOutline(item, seen))), base)
-}
-
-/** An item's outline, its edges named after it. */
-export const itemOutline = (item: { id: string; positions: ArrayLike<number> }, seen: (d: Vec2) => Vec2): Profile =>
-  namedByAngle(hullFromAbove(item.positions), `${item.id} `, seen)
-
-/** The convex outline of an item seen from above. */
-export function hullFromAbove(positions: ArrayLike<number>): Profile {
-  const points: Vec2[] = []
-  const grid = (v: number) => Math.round(v / OUTLINE_GRAIN) * OUTLINE_GRAIN
-  for (let i = 0; i < positions.length; i += 3) points.push([grid(positions[i]!), grid(positions[i + 1]!)])
-  return polygonProfile(hullIndices(points).map((i) => points[i]!))
 }
 
 export interface CaseOutlines {

@@ -3,7 +3,7 @@ import { turn } from '../../geometry/placement'
 import type { Vec3 } from '../../geometry/vec'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
-import type { Enclosure } from '../enclosure'
+import type { Enclosure } from '../../enclosures/enclosure'
 
 const SIDES: readonly [string, Vec3][] = [
   ['front', [0, 1, 0]],

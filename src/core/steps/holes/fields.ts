@@ -7,11 +7,10 @@ import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { maybePublicationField } from '../../fields/publication'
 import { spotsField } from '../../fields/spots'
-import { type Screw, SCREWS } from '../../fit/screws'
 import { DRAWING } from '../drawn'
+import { screwField } from '../screw-field'
 
 const MOST = 10_000
-const screws = Object.fromEntries(SCREWS.map((s) => [s, s])) as Record<Screw, string>
 
 export const holesFields = {
   where: choiceField('Where they are', 'places', { places: 'at', ring: 'in a ring', grid: 'in a grid', drawing: 'at the middles of' }), // prettier-ignore
@@ -28,7 +27,7 @@ export const holesFields = {
   up: lengthField('From row to row', '20', -MOST, MOST),
   for: choiceField('What they are for', 'plain', { plain: 'of', clear: 'for a screw', pilot: 'to screw into,', insert: 'for an insert,' }), // prettier-ignore
   across: lengthField('The diameter', '5', 0.05, MOST),
-  screw: choiceField<Screw>('The screw', 'M3', screws),
+  screw: screwField('The screw'),
   series: choiceField('How freely it goes through', 'medium', { fine: 'fine', medium: 'medium', coarse: 'coarse' }),
   head: choiceField('Their mouth', 'plain', { plain: 'plain', bore: 'counterbored for a cap head', sunk: 'countersunk', nut: 'with a pocket for a nut', side: 'with a pocket for a nut from the side' }), // prettier-ignore
   below: lengthField('How deep the pocket lies under the face', '3', 0, MOST),

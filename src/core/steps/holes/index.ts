@@ -10,7 +10,7 @@ import { type Span, throughAll, throughFirst } from '../through'
 import { holesFields, type HolesValues } from './fields'
 import { offerHoles } from './offers'
 import { placesOf } from './places'
-import { atPlace, holeAcross, holeTool, mouthAcross } from './tool'
+import { atPlace, holeAcross, holeTool, mouthAcross } from '../hole-shape'
 
 export const holesStep = stepKind({
   kind: 'holes',

@@ -1,43 +1,16 @@
-import { choiceField } from '../../fields/choice'
-import { itemField } from '../../fields/item'
-import type { FieldSpecs, FieldValues } from '../../fields/kinds'
-import { lengthField } from '../../fields/length'
-import { publicationField } from '../../fields/publication'
-import { fromFrame, IDENTITY, invert, placePositions } from '../../geometry/placement'
-import { type Box3, boxesMeet, boxOfPositions, type Vec2, type Vec3 } from '../../geometry/vec'
-import type { Solid } from '../../kernel/kernel'
+import { type Enclosure, laidFlat } from '../../enclosures/enclosure'
+import { boxesMeet, boxOfPositions } from '../../geometry/vec'
+import { compose } from '../../geometry/placement'
+import type { Profile } from '../../profile/segment'
 import { boundsOf } from '../../profile/measure'
-import { offsetProfile } from '../../profile/offset'
-import type { Loop, Profile } from '../../profile/segment'
-import { namedByFacing } from '../../profile/segment-names'
-import type { Side } from '../../references/board'
-import { expectOk, raise } from '../../result'
-import { ENCLOSURE, type Enclosure } from '../enclosure'
+import { raise } from '../../result'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
-import { alignLoops } from './align'
-import { facingOf } from './facing'
+import { openingFields, type OpeningValues } from './fields'
 import { offerOpenings, startOpening } from './offers'
-import { silhouette } from './silhouette'
-import { DIRECTIONS, lastCrossing } from './wall'
+import { frameOf, plugOutline, seenThrough, type Stretch, stretchesOf, type Wall } from './outline'
+import { openingTools } from './tool'
+import { wallFor } from './wall'
 
-export const openingFields = {
-  case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
-  item: itemField('Item', 'case'),
-  side: choiceField('Wall', 'auto', {
-    auto: 'the wall it faces',
-    front: 'the front',
-    back: 'the back',
-    left: 'the left',
-    right: 'the right',
-  }),
-  gap: lengthField('Gap around, per side', 'fit.loose', 0, 50, 'per-side'),
-  bevel: lengthField('Bevel outside', '0', 0, 20),
-} satisfies FieldSpecs
-
-type Values = FieldValues<typeof openingFields>
-
-/** How much of an item that stays behind the wall is looked at, mm. */
-const NEAR_FACE = 1
 /** Cutting away less than this meets no wall, mm3. */
 const LEAST_CUT = 1e-6
 /** Least material left above and below an opening, mm. */
@@ -53,15 +26,26 @@ export const openingStep = stepKind({
   fieldNotes: {
     case: 'id of a case step before; empty: the nearest',
     item: 'item id',
-    side: '`auto` (the wall it faces), `front`, `back`, `left` or `right`',
+    side: '`auto` (the wall it faces), `front`, `back`, `left`, `right`, `top` or `bottom`',
     gap: 'gap around the item’s outline, per side',
     bevel: 'bevel at the outside',
+    ledge: 'how far the wall covers the edge of the item in front of it: a window',
+    view: 'degrees off straight on from which all of it is seen, at its depth behind the wall',
+    plug: '`none`, or `body`: the wall is let in for the body of a plug, as far as the item reaches, with the same gap',
+    way: '`shut`, or `open`: towards the parting as wide as it is, so that an item over the edge can be put in',
   },
   sentence: [
-    'Open', { field: 'side' }, 'for', { field: 'item', after: ',' }, { field: 'gap' }, 'around, bevel', { field: 'bevel' }, 'outside.',
+    'Open', { field: 'side' }, 'for', { field: 'item', after: ',' }, { field: 'gap' }, 'around, bevel', { field: 'bevel' }, 'outside,',
+    { field: 'ledge', rare: true, before: 'with a ledge of', after: ' over its edge,' }, { field: 'view', rare: true, before: 'seen whole from', after: '° aslant,' },
+    { field: 'plug', rare: true }, { field: 'plugWide', when: ['plug', 'body'] }, { field: 'plugHigh', when: ['plug', 'body'], before: 'by', after: ',' },
+    'towards the parting', { field: 'way', after: '.' },
   ], // prettier-ignore
+  printer: ['line'],
   surfaces: {
     opening: { called: 'opening', moved: ['gap', 'the gap'] },
+    window: { called: 'window', moved: ['ledge', 'the ledge'] },
+    view: { called: 'side of the window', moved: ['view', 'how far aslant it is seen'], along: () => 0 },
+    recess: { called: 'room for the plug' },
     bevel: { called: 'bevel', moved: ['bevel', 'the bevel'] },
   },
   start: startOpening,
@@ -73,203 +57,95 @@ export const openingStep = stepKind({
   build: buildOpening,
 })
 
-function buildOpening(v: Values, context: StepContext): StepOutput {
+function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
   const { id, kernel } = context
   const { item } = v
   const e = v.case.data
   if (item.state === 'left-out')
     return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs no opening.`] }
-  const positions = e.stand === IDENTITY ? item.positions : placePositions(invert(e.stand), item.positions)
-  const outline = openingOutline(v, kernel, e, { ...item, positions })
-  const tool = openingTool(v, context, e, outline)
+  const positions = laidFlat(e.stand, item.positions)
+  const flat = { id: item.id, name: item.name, positions, indices: item.indices, box: boxOfPositions(positions) }
+  const wall = wallFor(flat, v.side, e, v.gap)
+  const seen = seenThrough(wall, kernel, flat)
+  const stretches = stretchesOf(seen, wall, v, 2 * context.printer.line)
+  keepsRim(stretches, wall, item.name, e)
+  const tools = openingTools(stretches, wall, v.way === 'open', e, context)
   const cut = [...v.case.parts].flatMap(([part, solid]) => {
+    const tool = part === e.base ? tools.base : tools.lid
     if (!boxesMeet(solid.bounds(), tool.bounds())) return []
     const less = kernel.subtract(solid, [tool])
     return less.volume() < solid.volume() - LEAST_CUT ? [{ id: part, solid: less }] : []
   })
   return {
     parts: cut,
-    rows: [
-      {
-        id: `${id}:gap`,
-        step: id,
-        between: `${item.name} in its opening`,
-        wanted: v.gap,
-        tolerance: 0.05,
-        rule: 'at-least',
-        a: { of: 'items', reference: e.reference, items: [item.id] },
-        b: { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' } },
-      },
-    ],
-    notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : setBack(item.name, positions, outline),
+    rows: [...gapRow(v, e, id, stretches, wall), ...(v.plug === 'body' ? plugRows(v, e, id, seen, wall) : [])],
+    notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : v.plug === 'body' ? [] : setBack(item.name, wall, v), // prettier-ignore
   }
+}
+
+/** Refuses an opening that a side has no room for. Errors: rim */
+function keepsRim(stretches: readonly Stretch[], wall: Wall, name: string, e: Enclosure): void {
+  if (Math.abs(wall.z[2]) > 0.5) return
+  const spans = stretches.map((s) => boundsOf(s.wider ?? s.outline))
+  const [low, high] = [Math.min(...spans.map((b) => b[1])), Math.max(...spans.map((b) => b[3]))]
+  const past = low < e.bottom + LEAST_RIM ? 'floor' : high > e.top - LEAST_RIM ? 'roof' : undefined
+  if (past)
+    raise(
+      'rim',
+      `The opening for ${name} would reach from ${low.toFixed(2)} to ${high.toFixed(2)} mm, past the ${past} of the case (${e.bottom.toFixed(2)} to ${e.top.toFixed(2)} mm). More clearance ${past === 'floor' ? 'below' : 'above'} would make room.`,
+      'gap',
+    )
+}
+
+/** Where nothing of an opening goes round its item there is no gap: a ledge in front of one that ends behind the wall. */
+const gapRow = (
+  v: OpeningValues,
+  e: Enclosure,
+  id: string,
+  stretches: readonly Stretch[],
+  wall: Wall,
+): StepOutput['rows'] =>
+  // prettier-ignore
+  stretches.some((s) => s.role === 'opening' && s.to > wall.inside) || (v.ledge === 0 && v.view > 0)
+    ? [
+        {
+          id: `${id}:gap`,
+          step: id,
+          between: `${v.item.name} in its opening`,
+          wanted: v.gap,
+          tolerance: 0.05,
+          rule: 'at-least',
+          a: { of: 'items', reference: e.reference, items: [v.item.id] },
+          b: { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' }, also: ['view', 'recess'].map((role) => ({ step: id, role })) }, // prettier-ignore
+        },
+      ]
+    : []
+
+/** How far outside of the wall a plug is looked at, mm. */
+const PLUG_LONG = 15
+
+/** The plug as it stands in its socket, past base and lid. */
+function plugRows(v: OpeningValues, e: Enclosure, id: string, seen: Profile, wall: Wall): StepOutput['rows'] {
+  const plug = { of: 'drawn', profile: plugOutline(seen, v), frame: compose(e.stand, frameOf(wall)), span: [wall.reach, wall.outside + PLUG_LONG] } as const // prettier-ignore
+  return [e.base, e.lid].map((part) => ({
+    id: `${id}:plug:${part === e.base ? 'base' : 'lid'}`,
+    step: id,
+    between: `Plug of ${v.item.name} past the ${part === e.base ? 'base' : 'lid'}`,
+    wanted: v.gap,
+    tolerance: 0.05,
+    rule: 'at-least' as const,
+    a: plug,
+    b: { of: 'whole' as const, part },
+  }))
 }
 
 /** Behind the inside of the wall by more than this counts as set back, mm. */
 const SET_BACK = 0.5
 
 /** An item that ends before the wall has a wide gap in its opening; what matters then is how far a plug must reach. */
-function setBack(name: string, positions: ArrayLike<number>, { inside, outside, z }: WallOutline): string[] {
-  let reach = -Infinity
-  for (let i = 0; i < positions.length; i += 3)
-    reach = Math.max(reach, positions[i]! * z[0] + positions[i + 1]! * z[1] + positions[i + 2]! * z[2])
+function setBack(name: string, { reach, inside, outside, z }: Wall, v: OpeningValues): string[] {
   if (reach > inside - SET_BACK) return []
-  return [
-    `${name} ends ${(outside - reach).toFixed(1)} mm behind the outside of the wall: a plug has to reach that far in.`,
-  ]
-}
-
-interface WallOutline {
-  /** The opening in the wall's plane: x along the wall, y up. */
-  opening: Profile
-  /** The same grown by the bevel, segment for segment; none without a bevel. */
-  bevelled: Profile | undefined
-  /** Where the wall begins and ends along the direction, mm from the origin. */
-  inside: number
-  outside: number
-  /** Where the cut starts: inside the case, in front of any other wall. */
-  start: number
-  /** x along the wall, y up, z outwards. */
-  x: Vec3
-  z: Vec3
-}
-
-function openingOutline(
-  v: Values,
-  kernel: StepContext['kernel'],
-  e: Enclosure,
-  item: { name: string; positions: ArrayLike<number>; indices: Uint32Array; id: string },
-): WallOutline {
-  const box = boxOfPositions(item.positions)
-  const side = v.side === 'auto' ? (e.board.sides[item.id] ?? nearestSide(box, e.board.bounds)) : v.side
-  const d =
-    v.side === 'auto' ? facingOf(item.positions, item.indices, DIRECTIONS[side], outOf(box, e)) : DIRECTIONS[side]
-  const span = spanOf(item.positions, d)
-  const z: Vec3 = [d[0], d[1], 0]
-  const x: Vec3 = [-d[1], d[0], 0]
-  const { inside, outside, start } = wallSpan(e, span, d, v.gap)
-  const frame = invert(fromFrame(x, [0, 0, 1], z, [0, 0, 0]))
-  const seen = silhouette(kernel, item.positions, item.indices, frame, Math.min(inside, span.reach - NEAR_FACE))
-  if (seen.loops.length === 0) raise('no-outline', `${item.name} shows no outline towards the ${side}.`, 'item')
-  const opening = namedByFacing(expectOk(offsetProfile(seen, v.gap)))
-  const [, low, , high] = boundsOf(opening)
-  if (low < e.bottom + LEAST_RIM || high > e.top - LEAST_RIM)
-    raise(
-      'rim',
-      `The opening for ${item.name} would reach from ${low.toFixed(2)} to ${high.toFixed(2)} mm, past the ${low < e.bottom + LEAST_RIM ? 'floor' : 'roof'} of the case (${e.bottom.toFixed(2)} to ${e.top.toFixed(2)} mm). More clearance ${low < e.bottom + LEAST_RIM ? 'below' : 'above'} would make room.`,
-      'gap',
-    )
-  return { opening, bevelled: bevelOutline(opening, v.bevel, e.wall), inside, outside, start, x, z }
-}
-
-function bevelOutline(opening: Profile, bevel: number, wall: number): Profile | undefined {
-  if (bevel < 1e-6) return undefined
-  if (bevel > wall)
-    raise(
-      'bevel',
-      `A ${bevel.toFixed(2)} mm bevel is deeper than the ${wall.toFixed(2)} mm wall; up to ${wall.toFixed(2)} mm would do.`,
-      'bevel',
-    )
-  const grown = expectOk(offsetProfile(opening, bevel))
-  const loops = opening.loops.map((loop, i) => {
-    const other = grown.loops[i]
-    return other && grown.loops.length === opening.loops.length ? alignLoops(loop, other) : undefined
-  })
-  if (loops.some((l) => l === undefined))
-    raise(
-      'bevel',
-      `A ${bevel.toFixed(2)} mm bevel runs into itself on this outline; a smaller one, or none, would do.`,
-      'bevel',
-    )
-  return { loops: loops as Loop[] }
-}
-
-/** From the middle of the board to an item. */
-const outOf = ({ min, max }: Box3, { board: { bounds } }: Enclosure): Vec2 => [
-  (min[0] + max[0] - bounds[0] - bounds[2]) / 2,
-  (min[1] + max[1] - bounds[1] - bounds[3]) / 2,
-]
-
-/** How far an item reaches along a direction seen from above, and from left to right across it. */
-interface Span {
-  rear: number
-  reach: number
-  left: number
-  right: number
-}
-
-function spanOf(positions: ArrayLike<number>, d: Vec2): Span {
-  const span = { rear: Infinity, reach: -Infinity, left: Infinity, right: -Infinity }
-  for (let i = 0; i < positions.length; i += 3) {
-    const along = positions[i]! * d[0] + positions[i + 1]! * d[1]
-    const across = positions[i + 1]! * d[0] - positions[i]! * d[1]
-    span.rear = Math.min(span.rear, along)
-    span.reach = Math.max(span.reach, along)
-    span.left = Math.min(span.left, across)
-    span.right = Math.max(span.right, across)
-  }
-  return span
-}
-
-/** So many places over an item's width are looked at for where the wall is. */
-const LOOKS = 16
-
-/**
- * Where the wall is, looking from the item's middle along the direction, over the width of its opening: from where it
- * comes furthest in to where it goes furthest out. Where a bent wall has ended beside the item, the cut starts behind it.
- */
-function wallSpan(e: Enclosure, span: Span, d: Vec2, gap: number): { inside: number; outside: number; start: number } {
-  const along = (span.rear + span.reach) / 2
-  let [inside, outside, start] = [Infinity, -Infinity, along]
-  for (let i = 0; i <= LOOKS; i++) {
-    const across = span.left - gap + (i / LOOKS) * (span.right - span.left + 2 * gap)
-    const from: Vec2 = [along * d[0] - across * d[1], along * d[1] + across * d[0]]
-    const b = lastCrossing(e.outer, from, d)
-    const walls = e.hollows.flatMap(({ outline }) => lastCrossing(outline, from, d) ?? [])
-    if (walls.length > 0) inside = Math.min(inside, along + Math.min(...walls))
-    else start = span.rear - gap
-    if (b !== undefined) outside = Math.max(outside, along + b)
-  }
-  if (!Number.isFinite(inside) || !Number.isFinite(outside))
-    return raise('no-wall', 'There is no wall on that side of the item.', 'side')
-  return { inside, outside, start: Math.min(start, inside) - 0.5 }
-}
-
-function nearestSide(box: Box3, [x0, y0, x1, y1]: Enclosure['board']['bounds']): Side {
-  const room: [Side, number][] = [
-    ['front', box.min[1] - y0],
-    ['back', y1 - box.max[1]],
-    ['left', box.min[0] - x0],
-    ['right', x1 - box.max[0]],
-  ]
-  return room.reduce((a, b) => (b[1] < a[1] ? b : a))[0]
-}
-
-/** The cut begins so far inside the wall, mm: cut along its very face it would leave a film here and there. */
-const BITE = 0.005
-
-/** What the opening takes away: only the wall between cavity and outside, never what lies behind it. */
-function openingTool(v: Values, { kernel, id, tolerance }: StepContext, e: Enclosure, o: WallOutline): Solid {
-  const names = (side: string) => ({ step: id, top: 'outside', bottom: 'inside', side })
-  const solids = [kernel.extrude(o.opening, o.start, o.outside + 1, { tolerance, names: names('opening') })]
-  for (const [i, upper] of (o.bevelled?.loops ?? []).entries()) {
-    solids.push(
-      kernel.taper(o.opening.loops[i]!, upper, o.outside - v.bevel, o.outside, { tolerance, names: names('bevel') }),
-    )
-    solids.push(
-      kernel.extrude({ loops: [upper] }, o.outside - 1e-4, o.outside + 1, { tolerance, names: names('bevel') }),
-    )
-  }
-  const placed = kernel.place(kernel.union(solids), fromFrame(o.x, [0, 0, 1], o.z, [0, 0, 0]))
-  // Neither floor nor roof is cut.
-  const inside = e.hollows.map(({ outline, from, to }) =>
-    kernel.extrude(
-      expectOk(offsetProfile(outline, -BITE)),
-      from <= e.floor ? e.bottom - 1 : from,
-      to >= e.roof ? e.top + 1 : to,
-      { tolerance, names: names('inside') },
-    ),
-  )
-  const tool = kernel.subtract(placed, inside)
-  return e.stand === IDENTITY ? tool : kernel.place(tool, e.stand)
+  const behind = `${name} ends ${(outside - reach).toFixed(1)} mm behind the outside of the wall`
+  if (Math.abs(z[2]) < 0.5) return [`${behind}: a plug has to reach that far in.`]
+  return v.view > 0 ? [] : [`${behind}; seen from 45° it would need ${(outside - reach).toFixed(1)} mm more all round.`]
 }

@@ -1,6 +1,7 @@
 import type { Project } from '../../document/schema'
 import type { Edit } from '../../document/edits'
-import { enclosures, WORTH_AN_OPENING } from '../enclosure'
+import { WORTH_AN_OPENING } from '../../enclosures/enclosure'
+import { enclosures } from '../cases'
 import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
 
 export function startOpening(at: Situation): Record<string, unknown> | undefined {
@@ -34,13 +35,23 @@ export const offerOpenings = (at: Situation): Offer[] =>
 function forPicked(at: Situation, step: string, reference: OfferedReference, open: ReadonlySet<unknown>): Offer[] {
   const [pick] = at.picks
   if (pick?.reference !== reference.id || open.has(pick.owner) || pick.owner === reference.board?.item) return []
-  return [{ ...offer(at, step, pick.owner, 'open the wall for it'), key: `opening ${step} picked`, picked: true }]
+  const top = (words: string, key: string, own: Record<string, unknown>): Offer => ({
+    key: `opening ${step} ${key}`,
+    words,
+    picked: true,
+    steps: [newStep(at, 'opening', { case: step, item: pick.owner, side: 'top', ...own })],
+  })
+  return [
+    { ...offer(at, step, pick.owner, 'open the wall for it'), key: `opening ${step} picked`, picked: true },
+    top('open the top for it', 'top', { bevel: '0.6' }),
+    top('a window in the top over it', 'window', { ledge: '1', view: '30' }),
+  ]
 }
 
 const offer = (at: Situation, step: string, item: string, words: string): Offer => ({
   key: `opening ${step} ${item}`,
   words,
-  steps: [newStep(at, 'opening', { case: step, item, bevel: BEVEL })],
+  steps: [newStep(at, 'opening', { case: step, item, bevel: BEVEL, way: 'open' })],
   edit: letOut(step, item),
 })
 

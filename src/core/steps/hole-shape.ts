@@ -1,16 +1,49 @@
-import { fromFrame, invert, type Placement, turn } from '../../geometry/placement'
-import type { Vec2 } from '../../geometry/vec'
-import type { Solid } from '../../kernel/kernel'
-import { type Screw, pilotHole, sizeOf, sizesIn, throughHole } from '../../fit/screws'
-import { arc, line, type Profile } from '../../profile/segment'
-import { circle, polygonProfile } from '../../profile/shapes'
-import { raise } from '../../result'
-import type { StepContext } from '../step-kind'
-import { OUT } from '../through'
-import type { HolesValues } from './fields'
+import { fromFrame, IDENTITY, invert, type Placement, turn } from '../geometry/placement'
+import type { Vec2 } from '../geometry/vec'
+import type { Solid } from '../kernel/kernel'
+import { type Screw, pilotHole, sizeOf, sizesIn, throughHole } from '../fit/screws'
+import { arc, line, type Profile } from '../profile/segment'
+import { circle, polygonProfile } from '../profile/shapes'
+import { raise } from '../result'
+import type { StepContext } from './step-kind'
+import { OUT } from './through'
+
+/** What a hole is like, wherever it is: fields of the same names mean the same. Lengths mm, angles degrees. */
+export interface HoleShape {
+  for: 'plain' | 'clear' | 'pilot' | 'insert'
+  across: number
+  screw: Screw
+  series: 'fine' | 'medium' | 'coarse'
+  head: 'plain' | 'bore' | 'sunk' | 'nut' | 'side'
+  below: number
+  toward: number
+  wayLong: number
+  sink: number
+  room: number
+  reach: 'through' | 'deep' | 'wall'
+  tip: 'round' | 'tear'
+  on: { frame: Placement }
+}
+
+/** A hole of which only what differs from it is said: square to the ground, through. */
+export const PLAIN_HOLE: HoleShape = {
+  for: 'plain',
+  across: 1,
+  screw: 'M3',
+  series: 'medium',
+  head: 'plain',
+  below: 0,
+  toward: 0,
+  wayLong: 0,
+  sink: 0,
+  room: 0,
+  reach: 'through',
+  tip: 'round',
+  on: { frame: IDENTITY },
+}
 
 /** The diameter of the hole itself, mm. Errors: no-size */
-export function holeAcross({ for: what, across, screw, series }: HolesValues): number {
+export function holeAcross({ for: what, across, screw, series }: HoleShape): number {
   switch (what) {
     case 'plain':
       return across
@@ -34,7 +67,7 @@ type Mouth =
   | { kind: 'side'; across: number; high: number }
   | { kind: 'sunk'; across: number; under: number }
 
-function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
+function mouthOf({ head, screw, sink, room }: HoleShape): Mouth {
   switch (head) {
     case 'plain':
       return { kind: 'none' }
@@ -56,13 +89,13 @@ function mouthOf({ head, screw, sink, room }: HolesValues): Mouth {
 }
 
 /** How wide the mouth is, mm; 0 where it is plain. */
-export function mouthAcross(values: HolesValues): number {
+export function mouthAcross(values: HoleShape): number {
   const mouth = mouthOf(values)
   return mouth.kind === 'none' || mouth.kind === 'side' ? 0 : mouth.across
 }
 
 /** How deep under the face a mouth reaches, mm. */
-function mouthDepth(mouth: Mouth, radius: number, below: number): number {
+function depthOf(mouth: Mouth, radius: number, below: number): number {
   switch (mouth.kind) {
     case 'none':
       return 0
@@ -74,6 +107,9 @@ function mouthDepth(mouth: Mouth, radius: number, below: number): number {
       return mouth.deep
   }
 }
+
+/** How deep under its face the mouth of a hole reaches, mm. Errors: no-size */
+export const mouthDepth = (values: HoleShape): number => depthOf(mouthOf(values), holeAcross(values) / 2, values.below)
 
 /** Which way upwards is on a plane. Errors: upright (the holes stand, so that none of them has a top) */
 function upOn(frame: Placement): number {
@@ -103,10 +139,10 @@ function hexagon(flats: number, up: number): Profile {
  * @param end where it ends, mm along the plane's normal, less than 0
  * Errors: no-size, upright, wide (the mouth is narrower than the hole), deep (it reaches farther than the hole)
  */
-export function holeTool(values: HolesValues, end: number, { kernel, id, tolerance }: StepContext): Solid {
+export function holeTool(values: HoleShape, end: number, { kernel, id, tolerance }: StepContext): Solid {
   const [radius, mouth] = [holeAcross(values) / 2, mouthOf(values)]
   if (mouth.kind !== 'none' && mouth.across / 2 <= radius) return raise('wide', `The hole, Ø ${(2 * radius).toFixed(2)} mm, is wider than its mouth, ${mouth.across.toFixed(2)} mm.`, 'head') // prettier-ignore
-  const floor = mouthDepth(mouth, radius, values.below)
+  const floor = depthOf(mouth, radius, values.below)
   if (floor >= -end && values.reach === 'deep') return raise('deep', `Its mouth alone is ${floor.toFixed(2)} mm deep; the hole has to be deeper.`, 'deep') // prettier-ignore
   const drawn = (profile: Profile, to: number, side: string, bottom: string) =>
     kernel.extrude(profile, to, OUT, { names: { step: id, top: 'mouth', bottom, side }, tolerance })
@@ -121,7 +157,7 @@ export function holeTool(values: HolesValues, end: number, { kernel, id, toleran
 
 /** A pocket for a nut inside the part, its flats along its way in, and that way. */
 function sideways(
-  { below, toward, wayLong }: HolesValues,
+  { below, toward, wayLong }: HoleShape,
   { across, high }: { across: number; high: number },
   drawn: (profile: Profile, to: number, from: number, side: string) => Solid,
 ): Solid[] {

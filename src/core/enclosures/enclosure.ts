@@ -1,0 +1,69 @@
+import { token } from '../fields/field-kind'
+import { IDENTITY, invert, type Placement, placePositions } from '../geometry/placement'
+import type { Box3 } from '../geometry/vec'
+import type { Kernel, Solid } from '../kernel/kernel'
+import type { Profile } from '../profile/segment'
+import type { Board, Side } from '../references/board'
+
+/** A stretch of the inside: its outline seen from above, between two heights. */
+export interface Hollow {
+  outline: Profile
+  from: number
+  to: number
+}
+
+/** A fitted item as the case has it, where the board lies flat; the space that it comes through if it moves. */
+export interface CasedItem {
+  id: string
+  name: string
+  /** Packed x y z, mm. */
+  positions: ArrayLike<number>
+  indices: Uint32Array
+  box: Box3
+}
+
+/** What a case leaves for the steps that work on it. Lengths mm, in the frame in which its board lies flat. */
+export interface Enclosure {
+  reference: string
+  /** Part ids. */
+  base: string
+  lid: string
+  board: {
+    item: string
+    outline: Profile
+    under: number
+    top: number
+    bounds: Board['bounds']
+    sides: Readonly<Record<string, Side>>
+  }
+  /** The inside, wider where items are taken in, and the outside seen from above. */
+  hollows: readonly Hollow[]
+  outer: Profile
+  /** Outer edge of the lip that stands on the base, and of the groove in the lid that it goes into; its height, and the groove's. */
+  shut: { lip: Profile; groove: Profile; high: number; deep: number }
+  /** All fitted items but the board. */
+  items: readonly CasedItem[]
+  /** Heights, from the underside of the floor to the top of the roof. */
+  bottom: number
+  floor: number
+  parting: number
+  roof: number
+  top: number
+  wall: number
+  clear: number
+  /** Takes the frame of the board to the project's. */
+  stand: Placement
+}
+
+/** Items that reach over the edge by less than this are taken in; more, and they are let out by an opening, mm. */
+export const WORTH_AN_OPENING = 0.8
+
+export const ENCLOSURE = token<Enclosure>('enclosure', 'case')
+
+/** A solid made where the board lies flat, where the project has it. */
+export const stood = ({ stand }: Pick<Enclosure, 'stand'>, kernel: Kernel, solid: Solid): Solid =>
+  stand === IDENTITY ? solid : kernel.place(solid, stand)
+
+/** Positions of the project, packed x y z, where the board lies flat. */
+export const laidFlat = (stand: Placement, positions: Float64Array): Float64Array =>
+  stand === IDENTITY ? positions : placePositions(invert(stand), positions)

@@ -1,0 +1,75 @@
+import type { Check, Finding } from '../../checks/finding'
+import type { RowSpec } from '../../built/rows'
+import type { Enclosure } from '../../enclosures/enclosure'
+import { turn } from '../../geometry/placement'
+import type { Vec3 } from '../../geometry/vec'
+import type { Reference } from '../../references/resolve'
+
+/** What lies on something at rest is looked at from so far off it on, mm. */
+const LIFTED = 0.05
+/** How far what comes past is to keep off, mm. */
+const PAST = 0.02
+/** Beyond what it has to clear a thing is looked at for so far, mm. */
+const CLEAR = 1
+
+/** The board goes into the base from above, and the lid onto both: nothing is in the way of either. */
+export function putTogetherRows(id: string, e: Enclosure, reference: Reference): RowSpec[] {
+  const fitted = reference.items.filter((i) => i.state === 'fitted')
+  const board = { of: 'items', reference: reference.id, items: fitted.map((i) => i.id), own: true } as const
+  const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
+  const highest = Math.max(e.board.top, ...e.items.map((i) => i.box.max[2]))
+  const rim = e.parting + e.shut.high
+  const up = (far: number): RowSpec['comes'] => ({ from: turn(e.stand, [0, 0, LIFTED]), by: turn(e.stand, [0, 0, far + CLEAR]) }) // prettier-ignore
+  const row = (name: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number): RowSpec => ({
+    id: `${id}:${name}`,
+    step: id,
+    between,
+    wanted: PAST,
+    tolerance: PAST / 2,
+    rule: 'at-least',
+    a,
+    b,
+    comes: up(far)!,
+  })
+  const lid = { of: 'whole', part: e.lid, firm: true } as const
+  return [
+    row('in', `${reference.name} going into the base`, board, { of: 'whole', part: e.base }, rim - lowest),
+    row('on', 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting),
+    row('over', `Lid going over ${reference.name}`, lid, board, Math.max(rim, highest) - e.parting),
+  ]
+}
+
+/** What cannot be put together: which item is in the way, and where. */
+export const goesTogether: Check = ({ build, ledger, project }) =>
+  build.rows.flatMap((row): Finding[] => {
+    const measured = ledger.find((r) => r.id === row.id)
+    if (!row.comes || !row.step || measured?.verdict !== 'tight' || !measured.at) return []
+    const [own, other] = measured.at
+    const item = itemAt(row, own, build.references) ?? itemAt({ ...row, a: row.b }, other, build.references)
+    const opened = item && project.steps.find((s) => s.kind === 'opening' && !s.off && s.fields.item === item.id)
+    const where = `near x ${own[0].toFixed(1)}, y ${own[1].toFixed(1)}, z ${own[2].toFixed(1)} mm`
+    const what = row.between.replace(' going ', ' does not go ')
+    return [
+      {
+        check: 'put-together',
+        weight: 'stop',
+        title: `${what}.`,
+        text: `${item ? `${item.name} is` : 'Something is'} in the way ${where}.${opened ? ' An opening that is open towards the parting lets it by.' : ' More room there, a smaller post or an opening would let it by.'}`, // prettier-ignore
+        parts: [row.a, row.b].flatMap((s) => (s.of === 'whole' ? [s.part] : [])),
+        place: own,
+        ...(opened && opened.fields.way !== 'open' ? { mend: { of: opened.id, field: 'way', value: 'open', words: 'open it towards the parting' } } : {}), // prettier-ignore
+      },
+    ]
+  })
+
+/** The item of a side that a place on its way belongs to: the one over or under which it lies. */
+function itemAt({ a, comes }: RowSpec, at: Vec3, references: readonly Reference[]) {
+  if (a.of !== 'items' || !comes) return undefined
+  const along = comes.by.findIndex((v) => Math.abs(v) > 1e-6)
+  const items = references.find((r) => r.id === a.reference)?.items.filter((i) => a.items.includes(i.id)) ?? []
+  const near = items.filter(({ own }) => at.every((v, k) => k === along || (v > own.min[k]! - SLACK && v < own.max[k]! + SLACK))) // prettier-ignore
+  return near.sort((p, q) => p.volume - q.volume)[0]
+}
+
+/** Places lie this far beside what they are on, at most, mm. */
+const SLACK = 0.02

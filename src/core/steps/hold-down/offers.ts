@@ -1,0 +1,65 @@
+import type { Edit } from '../../document/edits'
+import type { Project, ProjectStep } from '../../document/schema'
+import { POSTS } from '../../enclosures/posts'
+import { headAcross, insertPost, largestThrough, type Screw } from '../../fit/screws'
+import type { Board } from '../../references/board'
+import { enclosures } from '../cases'
+import { newStep, type Offer, type Situation } from '../offer'
+
+export function startHoldDown(at: Situation): Record<string, unknown> | undefined {
+  const found = enclosures(at).find((e) => e.reference.board?.holes.some((h) => h.mounting))
+  return found && fieldsFor(at.document, found.step, postsOf(at, found.step))
+}
+
+/** Screws through lid and board into posts, and pins or the board held from above. */
+export const offerHoldDown = (at: Situation): Offer[] =>
+  enclosures(at).flatMap(({ step, reference }): Offer[] => {
+    const posts = postsOf(at, step)
+    const there = at.document.steps.some((s) => s.kind === 'hold-down' && !s.off && (s.fields.case ?? step) === step)
+    if (!posts || there) return []
+    const held: Offer = {
+      key: `hold-down ${step}`,
+      words: 'hold the board down from the lid',
+      steps: [newStep(at, 'hold-down', fieldsFor(at.document, step, posts))],
+    }
+    const screws = forScrews(posts, reference.board)
+    const screwed: Offer | undefined = screws && {
+      key: `lid-screws ${step}`,
+      words: 'screw the lid down through the board',
+      goal: 'close',
+      mends: 'lid-held',
+      about: step,
+      steps: [newStep(at, 'hold-down', fieldsFor(at.document, step, screws))],
+      ...(screws === posts ? {} : { edit: withPosts(screws) }),
+    }
+    return [...(screwed ? [screwed] : []), ...(TAKES_SCREWS.includes(String(posts.fields.top)) ? [] : [held])]
+  })
+
+const TAKES_SCREWS = ['insert', 'bolt', 'pilot']
+
+/** Posts as they take screws: as they are, or with inserts for the largest that goes through the board. */
+function forScrews(posts: ProjectStep, board: Board | undefined): ProjectStep | undefined {
+  if (TAKES_SCREWS.includes(String(posts.fields.top))) return posts
+  const screw = largestThrough(Math.min(...(board?.holes.filter((h) => h.mounting).map((h) => h.diameter) ?? [])), 'insert') // prettier-ignore
+  if (!screw) return undefined
+  const own = { top: 'insert', screw, insert: 'min(4, board.bottom - case.bottom - 1.8)', across: insertPost(screw).toFixed(1) } // prettier-ignore
+  return { ...posts, fields: { ...posts.fields, ...own } }
+}
+
+const withPosts =
+  (posts: ProjectStep): Edit =>
+  (project) => ({ ...project, steps: project.steps.map((s) => (s.id === posts.id ? posts : s)) })
+
+/** The posts of a case that are there. */
+const postsOf = (at: Situation, caseStep: string) =>
+  at.document.steps.find((s) => at.left.some((l) => l.step === s.id && l.token === POSTS.name) && (s.fields.case ?? caseStep) === caseStep) // prettier-ignore
+
+function fieldsFor({ printer }: Project, caseStep: string, posts: ProjectStep | undefined): Record<string, unknown> {
+  // prettier-ignore
+  const top = posts?.fields.top ?? 'pin'
+  const end = top === 'pin' ? 'pin' : top === 'plain' ? 'plain' : 'screw'
+  const screw = (posts?.fields.screw ?? 'M3') as Screw
+  // A post round a head that is let in has two lines of wall.
+  const across = headAcross(screw) + 2 * printer.gaps.sliding + 4 * printer.line
+  return { case: caseStep, ...(posts ? { posts: posts.id } : {}), end, screw, across: end === 'screw' ? (Math.ceil(across * 10) / 10).toFixed(1) : '6.4' } // prettier-ignore
+}

@@ -1,0 +1,60 @@
+import { CLOSURE } from '../../enclosures/closure'
+import { enclosures } from '../cases'
+import { newStep, type Offer, type Situation } from '../offer'
+import { stepKind } from '../step-kind'
+import { snapsBear } from './bears'
+import { buildSnaps } from './build'
+import { snapsFields } from './fields'
+
+/** Arms that hang from the lid outside of the base, and catch under an edge of its wall. */
+export const snapsStep = stepKind({
+  kind: 'snaps',
+  title: 'Snap the lid on',
+  findBy: ['snap', 'clip', 'latch', 'catch', 'close', 'lid', 'hook', 'click', 'fasten', 'shut', 'without screws'],
+  group: 'hold',
+  about:
+    'Snap arms on the lid that catch in pockets of the base; changes both. The wall is thickened where it is too thin for them.',
+  fields: snapsFields,
+  fieldNotes: {
+    case: 'id of a case step before; empty: the nearest',
+    sides: '`ends` (left and right), `long` (front and back) or `all`; in the middle of their straight walls',
+    shift: 'from the middle, to the right or to the back',
+    long: 'from the root to the catch, which is as low as it can be',
+    overlap: 'so far an arm bends as it closes',
+    lead: 'degrees between the slope and the way in',
+    gap: 'between arm and wall',
+    play: 'over the catch',
+  },
+  sentence: [
+    'Snap the lid on at', { field: 'sides', after: ',' }, { field: 'count' }, 'each,', { field: 'shift', rare: true, before: 'moved along the wall by', after: ',' }, 'arms', { field: 'wide', after: ' wide,' }, { field: 'thick', after: ' thick' }, 'and', { field: 'long', after: ' long,' },
+    'that reach', { field: 'overlap' }, 'under.', { field: 'lead', rare: true, before: 'Led in by', after: '°.' },
+    { field: 'gap', before: 'They keep', after: ' off the wall' }, 'and have', { field: 'play', after: ' of play.' },
+  ], // prettier-ignore
+  publishes: [CLOSURE],
+  facts: { strain: 'strain at the roots of the arms as it closes, %' },
+  printer: ['line', 'filament'],
+  surfaces: {
+    arm: { called: 'snap arm', moved: ['thick', 'the thickness'] },
+    pad: { called: 'thickened wall' },
+    pocket: { called: 'pocket for a catch', moved: ['play', 'the play'] },
+  },
+  start: (at) => startSnaps(at),
+  offers: (at) =>
+    enclosures(at).flatMap(({ step }): Offer[] => {
+      const there = at.document.steps.some((s) => s.kind === 'snaps' && !s.off && (s.fields.case ?? step) === step)
+      const fields = startSnaps(at, step)
+      return there || !fields ? [] : [{ key: `snaps ${step}`, words: 'snap the lid on', mends: 'lid-held', about: step, steps: [newStep(at, 'snaps', fields)] }] // prettier-ignore
+    }),
+  checks: [snapsBear],
+  example: [
+    { kind: 'case', fields: {} },
+    { kind: 'snaps', fields: { overlap: '0.4' } },
+  ],
+  build: buildSnaps,
+})
+
+/** As long as the case has room for, up to the usual. */
+function startSnaps(at: Situation, of?: string): Record<string, unknown> | undefined {
+  const found = enclosures(at).find((e) => of === undefined || e.step === of)
+  return found && { case: found.step, long: 'min(12, case.top - case.bottom - 8)', overlap: '0.4' }
+}

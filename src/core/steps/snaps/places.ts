@@ -1,0 +1,48 @@
+import type { Enclosure } from '../../enclosures/enclosure'
+import type { Vec2 } from '../../geometry/vec'
+import { directionAt, lengthOf, pointAt } from '../../profile/segment'
+import { raise } from '../../result'
+
+/** A place on the outside of the wall, seen from above, with the way out of it; `name` stays its own. */
+export interface Place {
+  at: Vec2
+  out: Vec2
+  name: string
+}
+
+const WAYS: readonly { name: string; out: Vec2; of: 'ends' | 'long' }[] = [
+  { name: 'left', out: [-1, 0], of: 'ends' },
+  { name: 'right', out: [1, 0], of: 'ends' },
+  { name: 'front', out: [0, -1], of: 'long' },
+  { name: 'back', out: [0, 1], of: 'long' },
+]
+
+/** Walls that look this far off a side are not of it; a share. */
+const SQUARE = 1e-6
+
+/**
+ * Places spread evenly over the longest straight run of the outside on each side, and moved along it.
+ * @param shift to the right, or to the back, mm
+ * Errors: no-wall (a side has none that is long enough), off-wall (moved past its end)
+ */
+export const placesOnSides = (
+  e: Enclosure,
+  { sides, count, shift }: { sides: 'ends' | 'long' | 'all'; count: number; shift: number },
+  wide: number,
+): Place[] =>
+  WAYS.filter(({ of }) => sides === 'all' || sides === of).flatMap(({ name, out }) => {
+    const runs = e.outer.loops.flat().filter((s) => {
+      const [dx, dy] = directionAt(s, 0.5)
+      return s.kind === 'line' && Math.abs(dy * out[0] - dx * out[1] - 1) < SQUARE
+    })
+    const run = runs.sort((a, b) => lengthOf(b) - lengthOf(a))[0]
+    const long = run ? lengthOf(run) : 0
+    if (!run || long < count * wide) raise('no-wall', `The ${name} has ${long.toFixed(1)} mm of straight wall; ${count} of ${wide.toFixed(1)} mm do not fit there. Fewer, narrower ones, other sides, or screws would do.`, 'sides') // prettier-ignore
+    const room = (long / count - wide) / 2
+    if (Math.abs(shift) > room + 1e-9) raise('off-wall', `Moved by ${shift.toFixed(1)} mm they leave the straight wall of the ${name}, or each other's room; up to ${room.toFixed(1)} mm would do.`, 'shift') // prettier-ignore
+    const by: Vec2 = out[0] === 0 ? [shift, 0] : [0, shift]
+    return Array.from({ length: count }, (_, i): Place => {
+      const [x, y] = pointAt(run!, (i + 0.5) / count)
+      return { at: [x + by[0], y + by[1]], out, name: `${name}${i + 1}` }
+    })
+  })
