@@ -185,7 +185,15 @@ const worker = {
 function forChecks(ticket: number, project: Project, build: Build): BuildToCheck {
   const parts = meshesNotIn(build.parts, checked)
   checked = new Set(build.parts.map((p) => p.key))
-  return { ticket, quality: build.quality, project: inVariant(project), parts, rows: build.rows, steps: build.steps }
+  return {
+    ticket,
+    quality: build.quality,
+    project: inVariant(project),
+    parts,
+    rows: build.rows,
+    steps: build.steps,
+    left: build.left,
+  }
 }
 
 export type BuildWorker = typeof worker

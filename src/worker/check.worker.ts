@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink'
-import type { BuiltPart, Quality, StepReport } from '../core/built/built'
+import type { BuiltPart, Left, Quality, StepReport } from '../core/built/built'
 import { runChecks } from '../core/checks'
 import type { Finding } from '../core/checks/finding'
 import type { Project } from '../core/document/schema'
@@ -22,6 +22,7 @@ export interface BuildToCheck {
   parts: (Omit<BuiltPart, 'mesh'> & { mesh?: TaggedMesh })[]
   rows: RowSpec[]
   steps: StepReport[]
+  left: Left[]
 }
 
 /** Where the page hears of what was measured; `ticket` is the build's. */
@@ -82,7 +83,7 @@ const withMeshes = ({ parts }: BuildToCheck): BuiltPart[] =>
   })
 
 async function measureAndCheck(build: BuildToCheck): Promise<void> {
-  const { project, rows, steps, ticket, quality } = build
+  const { project, rows, steps, left, ticket, quality } = build
   const parts = withMeshes(build)
   kernel ??= Kernel.load()
   const loaded = await kernel
@@ -91,7 +92,7 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
   events?.ledger(ticket, ledger)
   await breathe()
   if (quality === 'drag' || newest !== build) return
-  const built = { quality, names: {}, numberProblems: {}, left: [], parts, rows, steps, references: placed }
+  const built = { quality, names: {}, numberProblems: {}, left, parts, rows, steps, references: placed }
   events?.findings(ticket, runChecks({ project, build: built, ledger, kernel: loaded }))
   await breathe()
   if (newest === build) events?.pairs(ticket, foundPairs(built))

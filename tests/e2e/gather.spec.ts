@@ -104,7 +104,7 @@ test('the next revision is looked at, left, taken: the list is right, the case f
   await choose()
   await list.getByRole('button', { name: 'Swap it in' }).click()
   await expect(page.getByText('28 of 29 fitted')).toBeVisible()
-  await expect(page.getByLabel('Ledger').getByText('11 of 11 hold')).toBeVisible()
+  await expect(page.getByLabel('Ledger').getByText('14 of 14 hold')).toBeVisible()
   await expect(page.getByText('Tallest is Knob at 13.6')).toBeVisible()
   await expect(page.getByText(/^Saved /)).toBeVisible()
   await page.waitForTimeout(700)

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
 import { writeStepAssembly } from '../../demo/make/step-assembly'
 import { simpleBoard } from '../support/board-shapes'
@@ -49,8 +50,11 @@ export async function openCopy(page: Page, name: string): Promise<void> {
   await page.goto(`/project/${((await copy.json()) as { id: string }).id}`)
 }
 
+/** Opens a copy of the rain logger as it is begun: wrapped, on posts, two openings. */
 export async function openDemo(page: Page): Promise<void> {
-  await openCopy(page, 'Rain logger')
+  const document = JSON.parse(readFileSync('tests/fixtures/logger-begun.json', 'utf8')) as object
+  const made = await page.request.post('/api/projects', { data: { document: { ...document, name: 'A test' } } })
+  await page.goto(`/project/${((await made.json()) as { id: string }).id}`)
   await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
 }
 

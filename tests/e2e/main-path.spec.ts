@@ -79,7 +79,7 @@ test('a second window is told, and neither side is lost', async ({ page }) => {
 
 test('the demo: a pick tells its size and verbs, a row shows its place, a section is capped', async ({ page }) => {
   await openDemo(page)
-  await expect(page.getByLabel('Ledger').getByText('11 of 11 hold')).toBeVisible()
+  await expect(page.getByLabel('Ledger').getByText('14 of 14 hold')).toBeVisible()
   const scene = page.getByLabel('The parts as built.')
   await page.getByRole('button', { name: 'top', exact: true }).click()
   await scene.click({ position: { x: 200, y: 380 } })

@@ -16,7 +16,7 @@ import { saveBrokenProjects } from './serve-projects'
 
 /** A short run of `npm run fuzz`, the same each time; a failure names the seed that makes it again. */
 const SEED = 20_261
-const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
 
 test('the same seed breaks a file the same way, and it is broken', () => {
   const bytes = samples()['text.stl']!

@@ -43,7 +43,7 @@ async function inLots(what: string, work: (from: number, count: number) => Promi
   }
 }
 
-const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
 await inLots('files', (from, count) => readBrokenFiles(from, count, startQuietly, values.only))
 if (wanted('projects')) {
   const kernel = await Kernel.load()

@@ -2,6 +2,7 @@ import type { Vec2 } from '../geometry/vec'
 import { straight, type Affine } from '../outlines/curves'
 import { curveInArcs } from '../outlines/in-arcs'
 import { nested } from '../outlines/drawing'
+import { boundsOf } from '../profile/measure'
 import type { Profile, Segment } from '../profile/segment'
 import { CAP_HEIGHT, GLYPHS } from './glyphs'
 
@@ -103,3 +104,16 @@ function outline(path: string, place: Affine): Profile {
 /** A curve of second or third degree; one that is a point is none. */
 const curveOf = (place: Affine, points: readonly Vec2[]): Segment[] =>
   points.every((p) => Math.hypot(p[0] - points[0]![0], p[1] - points[0]![1]) < 1e-6) ? [] : curveInArcs(place, points)
+
+/** How wide upright strokes are in letters of a height, mm: as in the capital I. */
+export function stemOf(height: number): number {
+  const [{ region } = { region: undefined }] = setLetters('I', {
+    height,
+    spacing: 0,
+    lines: 0,
+    align: 'left',
+    radius: 0,
+  })
+  const [x0, , x1] = region ? boundsOf(region) : [0, 0, 0]
+  return x1 - x0
+}

@@ -60,7 +60,7 @@ test('renamed items are known by size and place; of several of one name those th
 const all = ({ steps, references }: Project) => Object.fromEntries(steps.map((s) => [s.id, references[0]!.id]))
 
 test('the wrapped demo follows to rev B: the case fits by the ledger, nothing is cut, steps keep their items', async () => {
-  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
   const list = changes(revA!, revB!)
   const renamed = Object.fromEntries(list.flatMap((c) => (c.before && c.after ? [[c.before, c.after]] : [])))
   const { id } = project.references[0]!
@@ -78,7 +78,7 @@ test('the wrapped demo follows to rev B: the case fits by the ledger, nothing is
 })
 
 test('what is said about items and holes goes over to those they became; what is gone stays said', () => {
-  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
   const { id } = project.references[0]!
   const opening = project.steps.find((s) => s.kind === 'opening')!
   const item = opening.fields.item as string
@@ -95,7 +95,7 @@ test('what is said about items and holes goes over to those they became; what is
 })
 
 test('a step goes with the reference that it works on, whether it names its case or takes the nearest', () => {
-  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
   const { id } = project.references[0]!
   const opening = project.steps.find((s) => s.kind === 'opening')!
   const item = opening.fields.item as string
@@ -110,7 +110,7 @@ test('a step goes with the reference that it works on, whether it names its case
 })
 
 test('a length kept on a wall of the case goes with the wall to rev B; on one that is gone it says so', async () => {
-  const project = expectOk(readProject(readFileSync('demo/rain-logger.json', 'utf8')))
+  const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
   const { id, file } = project.references[0]!
   const kernel = await Kernel.load()
   const builder = new Builder(kernel)

@@ -35,7 +35,19 @@ export interface Situation {
 }
 
 /** What an offer is good for: places that offer one thing ask for it by this. */
-export type Goal = 'wrap' | 'stand' | 'close' | 'let out' | 'draw out' | 'of a region' | 'holes'
+export type Goal =
+  | 'wrap'
+  | 'stand'
+  | 'rest'
+  | 'hold'
+  | 'hang'
+  | 'close'
+  | 'close at corners'
+  | 'snap'
+  | 'let out'
+  | 'draw out'
+  | 'of a region'
+  | 'holes'
 
 /** Something that could be done next, in the words in which sheet, search and scene offer it. */
 export interface Offer {

@@ -7,6 +7,7 @@ import { combineStep } from './combine'
 import { copiesStep } from './copies'
 import { planeCutStep } from './plane-cut'
 import { drawingStep } from './drawing'
+import { earsStep } from './ears'
 import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { fitStep } from './fit'
@@ -14,6 +15,8 @@ import { hollowStep } from './hollow'
 import { holdDownStep } from './hold-down'
 import { holesStep } from './holes'
 import { itemStep } from './item'
+import { labelStep } from './label'
+import { ledgeStep } from './ledge'
 import { loftStep } from './loft'
 import { motionStep } from './motion'
 import { openingStep } from './opening'
@@ -28,6 +31,8 @@ import { solidStep } from './solid'
 import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
 import { thickenStep } from './thicken'
+import { towersStep } from './towers'
+import { ventsStep } from './vents'
 import type { StepKind } from './step-kind'
 
 /** Every kind of step there is. A new one is one folder and one line here. */
@@ -43,13 +48,18 @@ const ALL = [
   itemStep,
   caseStep,
   postsStep,
+  ledgeStep,
   holdDownStep,
+  towersStep,
   snapsStep,
+  earsStep,
   openingStep,
   plungerStep,
+  ventsStep,
   combineStep,
   planeCutStep,
   holesStep,
+  labelStep,
   edgesStep,
   hollowStep,
   ringStep,

@@ -22,6 +22,7 @@ import { Measures } from './measures'
 import { Outlines } from './outlines'
 import { Placing } from './placing'
 import { Readings } from './readings'
+import { WrapIt } from './wrap-it'
 import { SwapRevision } from './swap'
 import { useDocument, useProject, useUnit } from '../store/store'
 
@@ -132,7 +133,8 @@ function ReferenceBlock({ reference }: { reference: ReferenceView }) {
                 onClick={() => actions.begin(reference.id, ['wrap', 'stand'])}
               >
                 Wrap it in a case{mounting.length > 0 ? ', on posts' : ''}
-              </button>
+              </button>{' '}
+              <WrapIt reference={reference.id} board={board} />
             </p>
           )}
         </div>

@@ -20,6 +20,7 @@ export const offerHoldDown = (at: Situation): Offer[] =>
     const held: Offer = {
       key: `hold-down ${step}`,
       words: 'hold the board down from the lid',
+      goal: 'hold',
       steps: [newStep(at, 'hold-down', fieldsFor(at.document, step, posts))],
     }
     const screws = forScrews(posts, reference.board)

@@ -2,7 +2,7 @@ import { choiceField } from '../../fields/choice'
 import { itemField } from '../../fields/item'
 import type { FieldSpecs, FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { angleField } from '../../fields/number'
+import { angleField, countField } from '../../fields/number'
 import { publicationField } from '../../fields/publication'
 import { ENCLOSURE } from '../../enclosures/enclosure'
 
@@ -22,9 +22,16 @@ export const openingFields = {
   bevel: lengthField('Bevel outside', '0', 0, 20),
   ledge: lengthField('Ledge over its edge', '0', 0, 20),
   view: angleField('How far aslant it is seen', '0', 0, 60),
-  plug: choiceField('What goes into it', 'none', { none: 'no plug', body: 'a plug with a body of' }),
+  plug: choiceField('What goes into it', 'none', {
+    none: 'no plug',
+    body: 'a plug with a body of',
+    wires: 'wires alone,',
+  }),
   plugWide: lengthField('Width of the plug', '12', 0.5, 200),
   plugHigh: lengthField('Height of the plug', '7', 0.5, 200),
+  wires: countField('How many wires', '3', 1, 100),
+  wireAcross: lengthField('Diameter of a wire', '2.4', 0.3, 50),
+  wireUp: lengthField('How high over its middle', '0', -200, 200),
   way: choiceField('Towards the parting', 'shut', { shut: 'shut', open: 'open, so that it can be put in' }),
 } satisfies FieldSpecs
 

@@ -31,13 +31,14 @@ export const openingStep = stepKind({
     bevel: 'bevel at the outside',
     ledge: 'how far the wall covers the edge of the item in front of it: a window',
     view: 'degrees off straight on from which all of it is seen, at its depth behind the wall',
-    plug: '`none`, or `body`: the wall is let in for the body of a plug, as far as the item reaches, with the same gap',
+    plug: '`none`, or `body`: the wall is let in for the body of a plug, as far as the item reaches, with the same gap; `wires`: a hole for each in place of the opening',
     way: '`shut`, or `open`: towards the parting as wide as it is, so that an item over the edge can be put in',
   },
   sentence: [
     'Open', { field: 'side' }, 'for', { field: 'item', after: ',' }, { field: 'gap' }, 'around, bevel', { field: 'bevel' }, 'outside,',
-    { field: 'ledge', rare: true, before: 'with a ledge of', after: ' over its edge,' }, { field: 'view', rare: true, before: 'seen whole from', after: '° aslant,' },
+    { field: 'ledge', rare: true, before: 'with a ledge of', after: ' over its edge,' }, { field: 'view', rare: true, before: 'seen whole from', after: 'aslant,' },
     { field: 'plug', rare: true }, { field: 'plugWide', when: ['plug', 'body'] }, { field: 'plugHigh', when: ['plug', 'body'], before: 'by', after: ',' },
+    { field: 'wires', when: ['plug', 'wires'] }, { field: 'wireAcross', when: ['plug', 'wires'], before: 'of Ø', after: ',' }, { field: 'wireUp', when: ['plug', 'wires'], after: ' over its middle,' },
     'towards the parting', { field: 'way', after: '.' },
   ], // prettier-ignore
   printer: ['line'],

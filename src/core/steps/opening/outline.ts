@@ -6,7 +6,7 @@ import { boundsOf } from '../../profile/measure'
 import { offsetProfile } from '../../profile/offset'
 import type { Profile } from '../../profile/segment'
 import { namedByFacing } from '../../profile/segment-names'
-import { rectangle } from '../../profile/shapes'
+import { circle, rectangle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
 import type { StepContext } from '../step-kind'
 import { alignLoops } from './align'
@@ -66,7 +66,11 @@ export function stretchesOf(seen: Profile, wall: Wall, v: OpeningValues, leastWa
   const face = reach + v.gap
   const covered = v.ledge > 0
   if (covered && face > outside - LEAST_LEDGE) raise('ledge', `The item ends ${(outside - reach).toFixed(2)} mm behind the outside; a ledge over it needs ${(LEAST_LEDGE + v.gap).toFixed(2)} mm.`, 'ledge') // prettier-ignore
-  const shown = covered ? namedByFacing(expectOk(offsetProfile(seen, -v.ledge))) : opening
+  const shown = covered
+    ? namedByFacing(expectOk(offsetProfile(seen, -v.ledge)))
+    : v.plug === 'wires'
+      ? wireHoles(seen, v)
+      : opening
   if (shown.loops.length === 0) raise('ledge', `A ledge of ${v.ledge.toFixed(2)} mm covers all of it.`, 'ledge')
   const out: Stretch[] = []
   if (covered && face > inside) out.push({ from: start, to: face, outline: opening, role: 'opening' })
@@ -89,6 +93,15 @@ export function plugOutline(seen: Profile, { plugWide, plugHigh }: OpeningValues
   const [x0, y0, x1, y1] = boundsOf(seen)
   const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2]
   return rectangle(x - plugWide / 2, y - plugHigh / 2, x + plugWide / 2, y + plugHigh / 2)
+}
+
+/** A hole for each wire, with the gap round it, evenly over the width of what they go to. Errors: wires */
+function wireHoles(seen: Profile, v: OpeningValues): Profile {
+  const [x0, y0, x1, y1] = boundsOf(seen)
+  const radius = v.wireAcross / 2 + v.gap
+  const pitch = (x1 - x0) / v.wires
+  if (pitch < 2 * radius + LEAST_LEDGE) raise('wires', `${v.wires} holes of Ø ${(2 * radius).toFixed(2)} mm do not fit beside each other over ${(x1 - x0).toFixed(1)} mm; ${Math.floor((x1 - x0) / (2 * radius + LEAST_LEDGE))} do.`, 'wires') // prettier-ignore
+  return { loops: Array.from({ length: v.wires }, (_, i) => circle([x0 + (i + 0.5) * pitch, (y0 + y1) / 2 + v.wireUp], radius, `wire ${i + 1}`).loops[0]!) } // prettier-ignore
 }
 
 /** Least wall in front of what a ledge covers, mm. */

@@ -1,6 +1,7 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
 import { ACROSS_LAYERS, matingForce, springOf, strainOf } from '../../enclosures/snap'
+import { type Place, placesOnSides } from '../../enclosures/wall-places'
 import { fromFrame } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
@@ -10,7 +11,6 @@ import { filamentNamed } from '../../units/materials'
 import { raise } from '../../result'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { SnapsValues } from './fields'
-import { type Place, placesOnSides } from './places'
 
 /** An arm stands so deep in the wall of the lid, mm. */
 const ROOT = 0.2

@@ -15,7 +15,7 @@ export const snapsFields = {
   count: countField('How many on each side', '1', 1, 20),
   shift: lengthField('Moved along the wall by', '0', -1000, 1000),
   wide: lengthField('Width', '8', 2, 100),
-  thick: lengthField('Thickness', '4*line', 0.6, 10),
+  thick: lengthField('Thickness', '3*line', 0.6, 10),
   long: lengthField('Length of the arm', '12', 2, 200),
   overlap: lengthField('How far it reaches under', '0.6', 0.05, 5),
   lead: angleField('Slope that leads it in', '30', 10, 70),

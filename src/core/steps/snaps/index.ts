@@ -27,7 +27,7 @@ export const snapsStep = stepKind({
   },
   sentence: [
     'Snap the lid on at', { field: 'sides', after: ',' }, { field: 'count' }, 'each,', { field: 'shift', rare: true, before: 'moved along the wall by', after: ',' }, 'arms', { field: 'wide', after: ' wide,' }, { field: 'thick', after: ' thick' }, 'and', { field: 'long', after: ' long,' },
-    'that reach', { field: 'overlap' }, 'under.', { field: 'lead', rare: true, before: 'Led in by', after: '°.' },
+    'that reach', { field: 'overlap' }, 'under.', { field: 'lead', rare: true, before: 'Led in by', after: '.' },
     { field: 'gap', before: 'They keep', after: ' off the wall' }, 'and have', { field: 'play', after: ' of play.' },
   ], // prettier-ignore
   publishes: [CLOSURE],
@@ -43,7 +43,7 @@ export const snapsStep = stepKind({
     enclosures(at).flatMap(({ step }): Offer[] => {
       const there = at.document.steps.some((s) => s.kind === 'snaps' && !s.off && (s.fields.case ?? step) === step)
       const fields = startSnaps(at, step)
-      return there || !fields ? [] : [{ key: `snaps ${step}`, words: 'snap the lid on', mends: 'lid-held', about: step, steps: [newStep(at, 'snaps', fields)] }] // prettier-ignore
+      return there || !fields ? [] : [{ key: `snaps ${step}`, words: 'snap the lid on', goal: 'snap', mends: 'lid-held', about: step, steps: [newStep(at, 'snaps', fields)] }] // prettier-ignore
     }),
   checks: [snapsBear],
   example: [
@@ -56,5 +56,5 @@ export const snapsStep = stepKind({
 /** As long as the case has room for, up to the usual. */
 function startSnaps(at: Situation, of?: string): Record<string, unknown> | undefined {
   const found = enclosures(at).find((e) => of === undefined || e.step === of)
-  return found && { case: found.step, long: 'min(12, case.top - case.bottom - 8)', overlap: '0.4' }
+  return found && { case: found.step, long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' }
 }

@@ -1,7 +1,7 @@
-import type { Enclosure } from '../../enclosures/enclosure'
-import type { Vec2 } from '../../geometry/vec'
-import { directionAt, lengthOf, pointAt } from '../../profile/segment'
-import { raise } from '../../result'
+import type { Enclosure } from './enclosure'
+import type { Vec2 } from '../geometry/vec'
+import { directionAt, lengthOf, pointAt } from '../profile/segment'
+import { raise } from '../result'
 
 /** A place on the outside of the wall, seen from above, with the way out of it; `name` stays its own. */
 export interface Place {

@@ -1,0 +1,109 @@
+import { ENCLOSURE, stood } from '../../enclosures/enclosure'
+import { placesOnSides } from '../../enclosures/wall-places'
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { countField } from '../../fields/number'
+import { publicationField } from '../../fields/publication'
+import { headAcross } from '../../fit/screws'
+import { fromFrame } from '../../geometry/placement'
+import type { Solid } from '../../kernel/kernel'
+import { copied } from '../../kernel/retagged'
+import { arc, line, type Profile } from '../../profile/segment'
+import { enclosures } from '../cases'
+import { holeAcross, type HoleShape, holeTool, mouthAcross, PLAIN_HOLE } from '../hole-shape'
+import { newStep, type Offer, type Situation } from '../offer'
+import { screwField } from '../screw-field'
+import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+
+const fields = {
+  case: publicationField('Case', ENCLOSURE, (e) => [e.base]),
+  sides: choiceField('Sides', 'ends', { ends: 'the left and the right', long: 'the front and the back', all: 'all four sides' }), // prettier-ignore
+  count: countField('How many on each side', '1', 1, 20),
+  shift: lengthField('Moved along the wall by', '0', -1000, 1000),
+  screw: screwField('The screw'),
+  head: choiceField('Its hole', 'plain', { plain: 'plain', sunk: 'countersunk' }),
+  thick: lengthField('Thickness', '3', 0.8, 50),
+  round: lengthField('Room round the head', '2', 0, 20),
+}
+type Values = FieldValues<typeof fields>
+
+/** Ears stand so deep in the wall, mm. */
+const ROOT = 0.2
+
+/** Ears at the foot of a case, by which it is screwed to a wall. */
+export const earsStep = stepKind({
+  kind: 'ears',
+  title: 'Ears to screw a case to a wall',
+  findBy: ['ear', 'tab', 'flange', 'mount', 'wall', 'screw', 'bracket', 'hang', 'fasten'],
+  group: 'hold',
+  about: 'Flat ears with a screw hole at the foot of a case; changes the base.',
+  fields,
+  fieldNotes: {
+    case: 'id of a case step before; empty: the nearest',
+    sides: '`ends` (left and right), `long` (front and back) or `all`',
+    shift: 'from the middle, to the right or to the back',
+    screw: 'its through hole, medium (ISO 273)',
+    round: 'between the head and the edge of the ear',
+  },
+  sentence: [
+    'Ears at', { field: 'sides', after: ',' }, { field: 'count' }, 'each,', { field: 'shift', rare: true, before: 'moved along the wall by', after: ',' }, { field: 'thick', after: ' thick,' }, 'for', { field: 'screw', after: ',' },
+    'their holes', { field: 'head', after: '.' }, { field: 'round', rare: true, before: 'Round the head', after: '.' },
+  ], // prettier-ignore
+  surfaces: {
+    ear: { called: 'ear', moved: ['round', 'the room round the head'], along: () => 1 },
+    'ear:top': { called: 'top of an ear', moved: ['thick', 'the thickness'], along: () => 1 },
+    hole: { called: 'hole for a screw' },
+    sink: { called: 'countersink' },
+  },
+  start: startEars,
+  offers: (at): Offer[] =>
+    enclosures(at).flatMap(({ step }): Offer[] => {
+      const there = at.document.steps.some((s) => s.kind === 'ears' && !s.off && (s.fields.case ?? step) === step)
+      return there ? [] : [{ key: `ears ${step}`, words: 'ears to screw it to a wall', goal: 'hang', steps: [newStep(at, 'ears', { case: step })] }] // prettier-ignore
+    }),
+  example: [
+    { kind: 'case', fields: {} },
+    { kind: 'ears', fields: { screw: 'M4' } },
+  ],
+  build: buildEars,
+})
+
+function startEars(at: Situation): Record<string, unknown> | undefined {
+  const found = enclosures(at)[0]
+  return found && { case: found.step }
+}
+
+function buildEars(v: Values, context: StepContext): StepOutput {
+  const { kernel, id, tolerance } = context
+  const e = v.case.data
+  const shape: HoleShape = { ...PLAIN_HOLE, for: 'clear', screw: v.screw, head: v.head }
+  const head = Math.max(headAcross(v.screw), v.head === 'sunk' ? mouthAcross(shape) : 0, holeAcross(shape))
+  const radius = head / 2 + v.round
+  const places = placesOnSides(e, v, 2 * radius)
+  // Its hole stands so far off the wall that the head and its room go beside it.
+  const ear = kernel.extrude(earOutline(radius), e.bottom, e.bottom + v.thick, { names: { step: id, top: 'ear:top', bottom: 'ear:under', side: 'ear' }, tolerance }) // prettier-ignore
+  const hole = holeTool(shape, -v.thick - 1, context)
+  const at = (solid: Solid, out: number, up: number) =>
+    places.map(({ at: [x, y], out: [dx, dy], name }) => {
+      const frame = fromFrame([dx, dy, 0], [-dy, dx, 0], [0, 0, 1], [x + dx * out, y + dy * out, up])
+      return stood(e, kernel, copied(kernel, solid, frame, name))
+    })
+  const base = kernel.union([v.case.parts.get(e.base)!, ...at(ear, 0, 0)])
+  const solid = kernel.subtract(base, at(hole, radius, e.bottom + v.thick))
+  return { parts: [{ id: e.base, solid }], rows: [], notes: [`${places.length} holes of Ø ${holeAcross(shape).toFixed(1)} mm for ${v.screw}.`] } // prettier-ignore
+}
+
+/** From the wall out: straight, and round about the hole. */
+function earOutline(radius: number): Profile {
+  return {
+    loops: [
+      [
+        line([-ROOT, -radius], [radius, -radius], 'right'),
+        arc([radius, -radius], [radius, radius], [radius, 0], true, 'round'),
+        line([radius, radius], [-ROOT, radius], 'left'),
+        line([-ROOT, radius], [-ROOT, -radius], 'in'),
+      ],
+    ],
+  }
+}

@@ -1,0 +1,109 @@
+import { choiceField, textField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { angleField } from '../../fields/number'
+import { partField } from '../../fields/part'
+import { placeField } from '../../fields/place'
+import { planeField } from '../../fields/plane'
+import { setLetters, stemOf, unknownLetters } from '../../letters/set-letters'
+import { moved } from '../../profile/moved'
+import { offsetProfile } from '../../profile/offset'
+import type { Profile } from '../../profile/segment'
+import { united } from '../../profile/united'
+import { expectOk, raise } from '../../result'
+import { joinedOutput, ROOT } from '../joining'
+import { newStep, type Offer, type Situation } from '../offer'
+import { flatPick } from '../picked'
+import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { OUT } from '../through'
+
+const fields = {
+  text: textField('The text', 'Bed 3'),
+  part: partField('The part', 'change'),
+  on: planeField('The face'),
+  height: lengthField('The height of capitals', '6', 1, 1000),
+  strokes: choiceField('Their strokes', 'lines', { lines: 'of whole lines', font: 'as they are drawn' }),
+  how: choiceField('How', 'raised', { raised: 'raised', sunk: 'let in' }),
+  deep: lengthField('By how much', '2*layer', 0.05, 100),
+  at: placeField('The middle of their feet'),
+  turn: angleField('The turn', '0', -360, 360),
+  lines: lengthField('From line to line', '9', 0, 1000),
+}
+type Values = FieldValues<typeof fields>
+
+/** Letters that stand out of a face or are let into it, as deep as whole layers and with strokes of whole lines. */
+export const labelStep = stepKind({
+  kind: 'label',
+  title: 'Write on a face',
+  findBy: ['text', 'label', 'letters', 'write', 'name', 'sign', 'engrave', 'emboss', 'mark', 'number', 'logo'],
+  group: 'change',
+  about: 'Letters raised on a flat face or let into it; readable from outside.',
+  fields,
+  fieldNotes: {
+    text: '` / ` begins a new line',
+    part: 'id of the part',
+    on: 'as in a drawing',
+    strokes: '`lines` makes strokes wider or narrower, so that the upright ones are a whole number of line widths; `font` leaves them', // prettier-ignore
+    how: '`raised` or `sunk`',
+  },
+  sentence: [
+    'Write', { field: 'text' }, { field: 'on', before: 'on' }, { field: 'part', before: 'of', after: ',' }, { field: 'height', after: ' high,' }, { field: 'strokes', before: 'strokes', after: ',' },
+    { field: 'how' }, { field: 'deep', before: 'by' }, { field: 'at', before: 'at', after: '.' }, { field: 'turn', rare: true, before: 'Turned by', after: '.' }, { field: 'lines', rare: true, before: 'Lines every', after: '.' },
+  ], // prettier-ignore
+  printer: ['line', 'layer'],
+  surfaces: {
+    far: { called: 'face of a letter', moved: ['deep', 'by how much'], along: () => 1 },
+    letter: { called: 'side of a letter' },
+    in: { called: 'foot of a letter' },
+  },
+  offers: offerLabel,
+  example: [
+    { kind: 'solid', fields: {} },
+    { kind: 'label', fields: { part: 'before1', text: 'Bed 3', on: { base: 'ground', off: '20' }, at: { along: 0, up: -3, from: '' } } }, // prettier-ignore
+  ],
+  build: buildLabel,
+})
+
+function buildLabel(v: Values, context: StepContext): StepOutput {
+  const { kernel, id, tolerance, printer } = context
+  const unknown = unknownLetters(v.text)
+  if (unknown.length > 0) raise('letters', `There are no outlines for ${unknown.slice(0, 5).join(' ')} in the font that ships.`, 'text') // prettier-ignore
+  const stem = stemOf(v.height)
+  const lines = Math.max(1, Math.round(stem / printer.line))
+  const wider = v.strokes === 'lines' ? (lines * printer.line - stem) / 2 : 0
+  // Wider strokes leave less between letters; a line's width at least is left.
+  const spacing = v.strokes === 'lines' ? 2 * Math.max(0, wider) + printer.line : 0
+  const set = { height: v.height, spacing, lines: v.lines, align: 'middle', radius: 0 } as const
+  const letters = setLetters(v.text, set).flatMap(
+    ({ at, letter, region }): Profile[] =>
+    region.loops.length === 0 ? [] : [{ loops: region.loops.map((l, k) => l.map((s, i) => ({ ...s, id: `${at}${letter}.${k + 1}.${i + 1}` }))) }], // prettier-ignore
+  )
+  if (letters.length === 0) raise('empty', 'There is no letter in it yet.', 'text')
+  const [c, s] = [Math.cos((v.turn * Math.PI) / 180), Math.sin((v.turn * Math.PI) / 180)]
+  const put = ([x, y]: readonly [number, number]): [number, number] => [v.at[0] + c * x - s * y, v.at[1] + s * x + c * y] // prettier-ignore
+  const drawn = expectOk(united(letters.map((l) => (wider === 0 ? l : expectOk(offsetProfile(l, wider))))))
+  const region = { loops: drawn.loops.map((l) => l.map((one) => moved(one, put, false, one.id))) }
+  const raised = v.how === 'raised'
+  const [z0, z1] = raised ? [-ROOT, v.deep] : [-v.deep, OUT]
+  const names = { step: id, top: raised ? 'far' : 'mouth', bottom: raised ? 'in' : 'far', side: 'letter' }
+  const tool = kernel.place(kernel.extrude(region, z0, z1, { names, tolerance }), v.on.frame)
+  const output = joinedOutput(tool, { how: raised ? 'add' : 'take', parts: [v.part], name: '' }, context)
+  return { ...output, notes: [...output.notes, ...printed(v, stem + 2 * wider, printer)] }
+}
+
+/** What the printer makes of strokes and depth. */
+function printed(v: Values, stroke: number, { line, layer }: StepContext['printer']): string[] {
+  const layers = v.deep / layer
+  const whole = Math.abs(layers - Math.round(layers)) < 0.02
+  return [
+    `Upright strokes are ${stroke.toFixed(2)} mm, ${(stroke / line).toFixed(stroke / line < 10 && v.strokes === 'font' ? 1 : 0)} lines.`,
+    ...(whole ? [] : [`${v.deep.toFixed(2)} mm are ${layers.toFixed(1)} layers; whole ones print as they are drawn.`]),
+  ]
+}
+
+function offerLabel(at: Situation): Offer[] {
+  const picked = flatPick(at)
+  if (!picked || !('part' in picked.face)) return []
+  const { face } = picked
+  return [{ key: 'label', words: 'write on it', picked: true, steps: [newStep(at, 'label', { part: face.part, on: { ...face, datum: 'middle', off: '0' }, at: { along: 0, up: -3, from: '' } })] }] // prettier-ignore
+}

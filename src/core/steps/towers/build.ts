@@ -1,0 +1,130 @@
+import { CLOSURE } from '../../enclosures/closure'
+import { type Enclosure, stood } from '../../enclosures/enclosure'
+import { leastThread, longestScrew, sizeOf } from '../../fit/screws'
+import { compose, FLIPPED, type Placement, translation } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
+import type { Solid } from '../../kernel/kernel'
+import { copied } from '../../kernel/retagged'
+import { boundsOf, contains, distanceToEdges } from '../../profile/measure'
+import type { Profile } from '../../profile/segment'
+import { circle } from '../../profile/shapes'
+import { raise } from '../../result'
+import { holeAcross, type HoleShape, holeTool, mouthAcross, mouthDepth, PLAIN_HOLE } from '../hole-shape'
+import { leaving, type StepContext, type StepOutput } from '../step-kind'
+import type { TowersValues } from './fields'
+
+/** How much deeper than an insert its hole is, mm, as the trade has it. */
+const UNDER_INSERT = 1
+/** What carries a head that is let in, and what closes a hole at its end, at least, mm. */
+const LEAST_SEAT = 1.2
+
+/** The holes of a tower: through the lid, and in the base from its rim or from underneath. */
+interface Bores {
+  lid: HoleShape
+  base: HoleShape
+  /** How deep the base's is, mm; `under` it comes from underneath. */
+  deep: number
+  under: boolean
+  /** The widest of all of them, from the middle. */
+  radius: number
+  /** From the seat of the head to where the thread begins, and to its end. */
+  thread: readonly [number, number]
+  sinkable: number
+}
+
+export function buildTowers(v: TowersValues, context: StepContext): StepOutput {
+  const { kernel, id, tolerance, printer } = context
+  const e = v.case.data
+  const bores = boresOf(v, e)
+  // A lip stands between the room and the screw.
+  const keep = Math.max(2 * printer.line, v.round) + bores.radius
+  const places = cornersOf(e, keep, v.at)
+  const radius = bores.radius + v.round
+  const { long, sink } = screwFor(v, bores)
+  const drawn = (profile: Profile, z0: number, z1: number, side: string) => kernel.extrude(profile, z0, z1, { names: { step: id, top: 'tower:top', bottom: 'tower:under', side }, tolerance }) // prettier-ignore
+  const towers = (z0: number, z1: number) => kernel.union(places.map(({ at, name }) => copied(kernel, drawn(circle([0, 0], radius), z0, z1, 'tower'), translation([...at, 0]), name))) // prettier-ignore
+  const room = e.hollows.map((h) => drawn(h.outline, e.bottom - 1, e.top + 1, 'inside'))
+  const groove = drawn(e.shut.groove, e.parting - 1, e.parting + e.shut.deep, 'inside')
+  const put = (solid: Solid, frame: Placement) =>
+    places.map(({ at, name }) => stood(e, kernel, copied(kernel, solid, compose(translation([...at, 0]), frame), name)))
+  const lidHole = holeTool({ ...bores.lid, sink }, e.parting - e.top - 1, context)
+  const baseHole = holeTool(bores.base, -bores.deep - (bores.under ? 1 : 0), context)
+  const from = bores.under ? compose(translation([0, 0, e.bottom]), FLIPPED) : translation([0, 0, e.parting])
+  const base = kernel.subtract(
+    kernel.union([v.case.parts.get(e.base)!, stood(e, kernel, kernel.subtract(towers(e.bottom, e.parting), room))]),
+    put(baseHole, from),
+  )
+  const lid = kernel.subtract(
+    kernel.union([v.case.parts.get(e.lid)!, stood(e, kernel, kernel.subtract(towers(e.parting, e.top), [...room, groove]))]), // prettier-ignore
+    put(lidHole, translation([0, 0, e.top])),
+  )
+  const sunk = sink > 0 ? `, their heads ${sink.toFixed(1)} mm under the top` : ''
+  return {
+    parts: [
+      { id: e.base, solid: base },
+      { id: e.lid, solid: lid },
+    ],
+    published: [leaving(CLOSURE, { how: 'screws' }, e.reference)],
+    rows: [],
+    notes: [`${places.length} screws ${v.screw} x ${long}${sunk}.`],
+  }
+}
+
+/** Errors: no-size, head, into (what there is no room for in height, with what would do) */
+function boresOf(v: TowersValues, e: Enclosure): Bores {
+  const lid: HoleShape = { ...PLAIN_HOLE, for: 'clear', screw: v.screw, head: v.head, room: v.room }
+  const [above, below] = [e.top - e.parting, e.parting - e.bottom]
+  const mouth = v.head === 'plain' ? 0 : mouthDepth(lid)
+  const sinkable = above - LEAST_SEAT - mouth
+  if (sinkable < 0) raise('head', `A head let in is ${mouth.toFixed(1)} mm deep, and the lid is ${above.toFixed(1)} mm high: ${(-sinkable).toFixed(1)} mm more would do, or a head on top.`, 'head') // prettier-ignore
+  const own: HoleShape = { ...PLAIN_HOLE, screw: v.screw, room: v.room, reach: 'deep' }
+  const head = v.head === 'bore' ? (sizeOf('cap', v.screw)?.[1] ?? 0) : 0
+  const way = above - head
+  const widest = (base: HoleShape, across: number) => Math.max(across, holeAcross(lid), v.head === 'plain' ? 0 : mouthAcross(lid), holeAcross(base)) / 2 // prettier-ignore
+  if (v.into === 'nut') {
+    const base: HoleShape = { ...own, for: 'clear', head: 'nut', reach: 'through' }
+    const pocket = mouthDepth(base)
+    if (pocket > below - LEAST_SEAT) raise('into', `A pocket for a nut is ${pocket.toFixed(1)} mm deep, and the base is ${below.toFixed(1)} mm high; ${(pocket + LEAST_SEAT - below).toFixed(1)} mm more would do.`, 'into') // prettier-ignore
+    return { lid, base, deep: below, under: true, radius: widest(base, (mouthAcross(base) * 2) / Math.sqrt(3)), thread: [way + below - pocket, way + below], sinkable } // prettier-ignore
+  }
+  const base: HoleShape = { ...own, for: v.into }
+  const deep =
+    v.into === 'insert' ? v.insert + UNDER_INSERT : Math.min(below - LEAST_SEAT, 4 * Number(v.screw.slice(1)))
+  if (deep > below - LEAST_SEAT) raise('insert', `An insert ${v.insert.toFixed(1)} mm long needs a hole ${deep.toFixed(1)} mm deep, and the base is ${below.toFixed(1)} mm high; up to ${Math.max(0, below - LEAST_SEAT - UNDER_INSERT).toFixed(1)} mm would do, or a higher parting.`, 'insert') // prettier-ignore
+  return { lid, base, deep, under: false, radius: widest(base, 0), thread: [way, way + deep], sinkable }
+}
+
+/** The screw of a usual length, and how much deeper its head goes for it. Errors: screw */
+function screwFor(v: TowersValues, { thread: [from, to], sinkable }: Bores): { long: number; sink: number } {
+  const hold = Math.min(leastThread(v.screw, v.into === 'pilot'), to - from)
+  const long = longestScrew(to)
+  const sink = long === undefined ? Infinity : Math.max(0, from + hold - long)
+  if (long === undefined || (v.head === 'plain' ? sink > 1e-6 : sink > sinkable))
+    return raise('screw', `No usual ${v.screw} screw is between ${(from + hold).toFixed(1)} and ${to.toFixed(1)} mm long, and the head has no room to go deeper; another screw, or another height of the parting, would do.`, 'screw') // prettier-ignore
+  return { long, sink }
+}
+
+const CORNERS = [
+  { name: 'front left', way: [-1, -1] },
+  { name: 'back right', way: [1, 1] },
+  { name: 'front right', way: [1, -1] },
+  { name: 'back left', way: [-1, 1] },
+] as const
+
+/** Near the corners, as far in as the room leaves them: so far from all hollows. */
+function cornersOf(e: Enclosure, keep: number, which: 'corners' | 'diagonal'): { at: Vec2; name: string }[] {
+  const [x0, y0, x1, y1] = boundsOf(e.outer)
+  const inside = (p: Vec2) => [...e.hollows.map((h) => h.outline), e.shut.groove].some((outline) => contains(outline, p) || distanceToEdges(outline.loops, p) < keep) // prettier-ignore
+  return CORNERS.slice(0, which === 'diagonal' ? 2 : 4).map(({ name, way: [dx, dy] }) => {
+    const corner: Vec2 = [dx < 0 ? x0 : x1, dy < 0 ? y0 : y1]
+    const at = (t: number): Vec2 => [corner[0] + dx * t, corner[1] + dy * t]
+    // From far outside inwards along the diagonal until the room is met.
+    let [out, into] = [keep + 5, -Math.min(x1 - x0, y1 - y0) / 2]
+    for (let i = 0; i < 40; i++) {
+      const middle = (out + into) / 2
+      if (inside(at(middle))) into = middle
+      else out = middle
+    }
+    return { at: at(out), name }
+  })
+}

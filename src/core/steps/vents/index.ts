@@ -1,0 +1,94 @@
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { facesField, partField } from '../../fields/part'
+import { placeField } from '../../fields/place'
+import { raise } from '../../result'
+import { joinedOutput } from '../joining'
+import { newStep, type Offer, type Situation } from '../offer'
+import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { faceCover } from './cover'
+import { cellsIn } from './pattern'
+import { ventTool } from './tool'
+
+const fields = {
+  part: partField('The part', 'change'),
+  on: facesField('The face', 'part'),
+  cells: choiceField('What they are', 'level', { level: 'Level slots', upright: 'Upright slots', round: 'Round holes', hex: 'Six-sided holes' }), // prettier-ignore
+  size: lengthField('How wide each is', '1.6', 0.2, 100),
+  long: lengthField('How long slots are at most', '16', 0.5, 1000),
+  bar: lengthField('What is left between them', '3*line', 0.2, 100),
+  over: choiceField('Where', 'all', { all: 'all over it', field: 'in a field' }),
+  margin: lengthField('Margin', '3', 0, 1000),
+  wide: lengthField('Width of the field', '20', 0.5, 10_000),
+  high: lengthField('Height of the field', '10', 0.5, 10_000),
+  at: placeField('The middle of the field'),
+  drip: lengthField('Drip edge over each', '0', 0, 20),
+}
+export type VentsValues = FieldValues<typeof fields>
+
+/** A field of openings for air or sound in a wall. */
+export const ventsStep = stepKind({
+  kind: 'vents',
+  title: 'Vents in a face',
+  findBy: ['air', 'vent', 'ventilation', 'grille', 'grid', 'slots', 'speaker', 'sound', 'cool', 'louvre', 'rain', 'drip', 'mesh', 'honeycomb', 'breathe'], // prettier-ignore
+  group: 'open',
+  about:
+    'Slots or holes through the wall behind a flat face, with bars between them; none where something stands behind.',
+  fields,
+  fieldNotes: {
+    part: 'id of the part',
+    on: 'one kept flat face of it; a list of one',
+    cells: '`level` or `upright` slots, `round` or `hex` holes',
+    long: 'longer ones are parted by a bar',
+    over: '`all` of the face, or a `field` about a place from its middle',
+    margin: 'to the edges of the face',
+    drip: 'how far it stands out over each opening; 0 for none',
+  },
+  sentence: [
+    { field: 'cells' }, { field: 'over' }, { field: 'wide', when: ['over', 'field'], before: 'of' }, { field: 'high', when: ['over', 'field'], before: 'by' }, { field: 'at', when: ['over', 'field'], before: 'about' },
+    { field: 'on', before: 'in' }, { field: 'part', before: 'of', after: ',' }, { field: 'size', after: ' wide,' }, { field: 'long', when: ['cells', 'level', 'upright'], before: 'up to', after: ' long,' },
+    { field: 'bar', before: 'with bars of' }, { field: 'margin', before: 'and a margin of', after: '.' }, { field: 'drip', rare: true, before: 'A drip edge of', after: ' over each.' },
+  ], // prettier-ignore
+  printer: ['line'],
+  surfaces: {
+    vent: { called: 'vent', moved: ['size', 'how wide each is'] },
+    drip: { called: 'drip edge', moved: ['drip', 'the drip edge'], along: () => 1 },
+  },
+  offers: offerVents,
+  example: [
+    { kind: 'solid', fields: {} },
+    { kind: 'vents', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
+  ],
+  build: buildVents,
+})
+
+function buildVents(v: VentsValues, context: StepContext): StepOutput {
+  const [face, more] = v.on
+  if (!face || more) return raise('no-face', face ? 'Vents go into one face; give others steps of their own.' : 'Pick a flat face.', 'on') // prettier-ignore
+  const cover = faceCover(face)
+  const cells = cellsIn(cover, v)
+  if (cells.length === 0) raise('no-room', `Not one opening of ${v.size.toFixed(2)} mm has room there with ${v.margin.toFixed(1)} mm of margin; smaller ones or less margin would.`, 'margin') // prettier-ignore
+  const { solid, hoods, kept, area } = ventTool(cells, cover.frame, v, context)
+  const { kernel, printer } = context
+  const hooded = hoods ? { ...v.part, solid: kernel.union([v.part.solid, hoods]) } : v.part
+  const output = joinedOutput(solid, { how: 'take', parts: [hooded], name: v.part.name }, context)
+  const lines = v.bar / printer.line
+  const whole = Math.abs(lines - Math.round(lines)) < 0.02
+  const bars = whole ? `${Math.round(lines)} lines` : `${lines.toFixed(2)} lines, where whole ones print best`
+  const left = cells.length - kept.length
+  return {
+    ...output,
+    notes: [
+      `${kept.length} openings, ${area.toFixed(0)} mm² in all, bars of ${v.bar.toFixed(2)} mm: ${bars}.`,
+      ...(left > 0 ? [`${left} left out, where something stands behind the wall.`] : []),
+      ...output.notes,
+    ],
+  }
+}
+
+function offerVents({ picks, newId }: Situation): Offer[] {
+  const [pick, more] = picks
+  if (!pick?.kept || more || pick.reference !== undefined || pick.shape.kind !== 'plane') return []
+  return [{ key: 'vents', words: 'vents in it', picked: true, steps: [newStep({ newId }, 'vents', { part: pick.owner, on: [pick.kept] })] }] // prettier-ignore
+}

@@ -1,0 +1,60 @@
+import { PLAIN, read, type SimpleBoard, simpleBoard, situation, stepBytes } from '../../../tests/support/boards'
+import { at, type Node } from '../../../tests/support/shapes'
+import { runChecks } from '../checks'
+import { emptyProject, makeReference } from '../document/schema'
+import { measureLedger } from '../fit/ledger'
+import { Kernel } from '../kernel/kernel'
+import { isClosed } from '../mesh/facts'
+import { resolveReference } from '../references/resolve'
+import { Builder } from '../sheet/builder'
+import { propose } from './offers'
+import { goalsFor, suited, type WrapAnswers } from './wrap-answers'
+
+const kernel = await Kernel.load()
+const SITS = ['screws', 'pins', 'edge'] as const
+const CLOSES = ['board', 'corners', 'snap', 'lip'] as const
+const ANSWERS = SITS.flatMap((sits) => CLOSES.map((closes, i): WrapAnswers => ({ sits, closes, lives: i % 2 ? 'wall' : 'desk' }))) // prettier-ignore
+
+const plain = (board: Partial<SimpleBoard>) => simpleBoard({ ...PLAIN, ...board })
+const round: Node = {
+  name: 'lamp',
+  children: [
+    { name: 'disc', solid: { kind: 'cylinder', radius: 22, height: 1.6 } },
+    { name: 'chip', place: at(-4, -4, 1.6), solid: { kind: 'box', size: [5, 5, 3] } },
+  ],
+}
+
+test.each([
+  ['with a socket', plain({ socket: true })],
+  ['without holes', plain({ hole: 0 })],
+  ['small', plain({ width: 20, depth: 15, hole: 0, radius: 1 })],
+  ['large', plain({ width: 240, depth: 180, socket: true, inset: 6 })],
+  ['round', round],
+])('the sheet that answers three questions passes its own checks, or says what cannot be had: a board %s', async (_, shape) => { // prettier-ignore
+  const model = await read(await stepBytes(shape))
+  const settings = makeReference({ id: 'board', name: 'Carrier', kind: 'step', file: 'a'.repeat(64), fileName: 'carrier.step' }) // prettier-ignore
+  const reference = resolveReference(model, settings)
+  const begun = emptyProject('Shed')
+  const empty = { ...begun, printer: { ...begun.printer, bed: [300, 300, 300] as [number, number, number] }, references: [settings] } // prettier-ignore
+  const written = new Map<string, ReturnType<typeof propose>>()
+  for (const asked of ANSWERS) {
+    const answers = suited(reference.board!, asked)
+    written.set(JSON.stringify(answers), propose(situation(empty, [reference]), goalsFor(answers)))
+  }
+  expect(written.size).toBeGreaterThan(2)
+  for (const [answers, project] of written) {
+    const builder = new Builder(kernel)
+    const built = await builder.build(project, new Map([['a'.repeat(64), model]]), 'view')
+    const problems = built.steps.flatMap((s) => s.problems.map((p) => p.message))
+    const ledger = measureLedger(built)
+    const findings = runChecks({ project, build: built, ledger, kernel })
+    builder.dispose()
+    // What cannot be had is said with what would do.
+    for (const message of problems) expect(message).toMatch(/would|do\.|needs/)
+    expect([answers, ledger.filter((r) => r.verdict === 'tight').map((r) => [r.between, r.measured])]).toEqual([answers, []]) // prettier-ignore
+    expect([answers, findings.filter((f) => f.weight === 'stop').map((f) => f.title)]).toEqual([answers, []])
+    const held = !findings.some((f) => f.check === 'lid-held')
+    if (problems.length === 0) expect([answers, held]).toEqual([answers, !answers.includes('"lip"')])
+    for (const part of built.parts) expect(isClosed(part.mesh.positions, part.mesh.indices)).toBe(true)
+  }
+}, 240_000) // prettier-ignore

@@ -1,0 +1,58 @@
+import type { Board } from '../references/board'
+import type { Goal } from './offer'
+
+/** What a maker is asked before a case is written. */
+export interface WrapAnswers {
+  sits: 'screws' | 'pins' | 'edge'
+  closes: 'board' | 'corners' | 'snap' | 'lip'
+  lives: 'desk' | 'wall'
+}
+
+export const WRAP_QUESTIONS = {
+  sits: {
+    asks: 'How does the board sit?',
+    options: {
+      screws: 'on posts with inserts, screwed down with the lid',
+      pins: 'on pins, held down by the lid',
+      edge: 'on a ledge, by its edge',
+    },
+  },
+  closes: {
+    asks: 'How does it close?',
+    options: {
+      board: 'with the screws through the board',
+      corners: 'with screws at its corners',
+      snap: 'with snap arms',
+      lip: 'by its lip alone',
+    },
+  },
+  lives: { asks: 'Where does it live?', options: { desk: 'it stands or lies', wall: 'screwed to a wall' } },
+} as const satisfies { [Q in keyof WrapAnswers]: { asks: string; options: Record<WrapAnswers[Q], string> } }
+
+/** Why an answer cannot be had, in a few words; nothing where it can. */
+export function whyNot(board: Board, now: WrapAnswers, answer: Partial<WrapAnswers>): string | undefined {
+  const holes = board.holes.some((h) => h.mounting)
+  if (!holes && (answer.sits === 'screws' || answer.sits === 'pins')) return 'it has no mounting holes'
+  if (answer.closes === 'board' && now.sits !== 'screws') return 'the board is not screwed'
+  if (answer.closes && answer.closes !== 'board' && now.sits === 'screws') return 'the screws through the board hold it'
+  return undefined
+}
+
+/** Answers that go together and suit a board, as near to those given as can be. */
+export function suited(board: Board, given: WrapAnswers): WrapAnswers {
+  const sits = whyNot(board, given, { sits: given.sits }) ? 'edge' : given.sits
+  const closes = sits === 'screws' ? 'board' : given.closes === 'board' ? 'corners' : given.closes
+  return { sits, closes, lives: given.lives }
+}
+
+const SITS: Readonly<Record<WrapAnswers['sits'], readonly Goal[]>> = { screws: ['stand'], pins: ['stand', 'hold'], edge: ['rest'] } // prettier-ignore
+const CLOSES: Readonly<Record<WrapAnswers['closes'], readonly Goal[]>> = { board: ['close'], corners: ['close at corners'], snap: ['snap'], lip: [] } // prettier-ignore
+
+/** What is to be offered and taken, one after the other, for a sheet that answers them. */
+export const goalsFor = ({ sits, closes, lives }: WrapAnswers): Goal[] => [
+  'wrap',
+  ...SITS[sits],
+  'let out',
+  ...CLOSES[closes],
+  ...(lives === 'wall' ? (['hang'] as const) : []),
+]
