@@ -174,6 +174,16 @@ test('case goes the whole way, and what it saved builds the same again', () => {
   expect(anorak('check', saved).code).toBe(0)
 })
 
+test('a case by three answers is held shut; what a board cannot have is said', () => {
+  const folder = join(out, 'answered')
+  const made = anorak('case', BOARD, '--leave-out', 'Radio module', '--sits', 'screws', '--lives', 'wall', '--out', folder, '--json') // prettier-ignore
+  expect(made.code).toBe(0)
+  const rows = made.json().ledger.map((r) => r.between)
+  expect(rows).toEqual(expect.arrayContaining(['Board under the posts of the lid', 'rl-2-rev-a going into the base'])) // prettier-ignore
+  expect(anorak('case', BOARD, '--sits', 'glue', '--out', folder)).toMatchObject({ code: 2, error: expect.stringContaining('--sits takes screws, pins, edge') }) // prettier-ignore
+  expect(anorak('case', BOARD, '--sits', 'edge', '--closes', 'board', '--out', folder)).toMatchObject({ code: 2, error: expect.stringContaining('the board is not screwed') }) // prettier-ignore
+})
+
 test('bad input ends with 2 and says what would do', () => {
   const text = join(out, 'notes.txt')
   writeFileSync(text, 'water the beans')

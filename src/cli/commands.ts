@@ -25,7 +25,10 @@ import { builtPartList, type ListedPart } from '../core/print/part-list'
 import type { ImportedModel } from '../core/references/model'
 import { resolveReference } from '../core/references/resolve'
 import { raise } from '../core/result'
+import type { Board } from '../core/references/board'
+import type { Goal } from '../core/steps/offer'
 import { propose } from '../core/steps/offers'
+import { goalsFor, suited, whyNot, WRAP_QUESTIONS, type WrapAnswers } from '../core/steps/wrap-answers'
 import { importSolids, loadProject, readWhole, sha256 } from './files'
 import { round, roundBox } from './rounded'
 
@@ -35,6 +38,8 @@ export interface CaseWishes {
   leaveOut: readonly string[]
   posts: boolean
   openings: boolean
+  /** Those of the three questions that are answered; a sheet that answers all of them takes the place of posts and openings. */
+  answers?: Readonly<Partial<Record<keyof WrapAnswers, string | undefined>>>
   place: Arrangement
   out: string
 }
@@ -61,7 +66,7 @@ export async function runCase(file: string, wishes: CaseWishes) {
   const empty: Project = { ...emptyProject(title), references: [settings] }
   const project = propose(
     { document: empty, references: [reference], parts: [], left: [], picks: [], newId: randomUUID },
-    ['wrap', ...(wishes.posts ? (['stand'] as const) : []), ...(wishes.openings ? (['let out'] as const) : [])],
+    goalsOf(wishes, board),
     {
       ...(wishes.clearance === undefined ? {} : { clear: wishes.clearance }),
       ...(wishes.wall === undefined ? {} : { wall: wishes.wall }),
@@ -78,6 +83,23 @@ export async function runCase(file: string, wishes: CaseWishes) {
     files: new Map([[settings.file, bytes]]),
     notes,
   })
+}
+
+/** What is to be taken up for a case. Errors: answer (one that there is not, or that this board cannot have) */
+function goalsOf({ posts, openings, answers = {} }: CaseWishes, board: Board): Goal[] {
+  if (Object.values(answers).every((a) => a === undefined))
+    return ['wrap', ...(posts ? (['stand'] as const) : []), ...(openings ? (['let out'] as const) : [])]
+  for (const [question, answer] of Object.entries(answers)) {
+    const options = Object.keys(WRAP_QUESTIONS[question as keyof WrapAnswers].options)
+    if (answer !== undefined && !options.includes(answer)) raise('answer', `--${question} takes ${options.join(', ')}.`)
+  }
+  const usual: WrapAnswers = { sits: 'screws', closes: 'board', lives: 'desk' }
+  const said = Object.fromEntries(Object.entries(answers).filter(([, a]) => a !== undefined)) as Partial<WrapAnswers>
+  const suits = suited(board, { ...usual, ...said })
+  for (const question of Object.keys(said) as (keyof WrapAnswers)[])
+    if (suits[question] !== said[question])
+      raise('answer', `--${question} ${said[question]} cannot be had here: ${whyNot(board, suits, { [question]: said[question] }) ?? 'it does not go with the others'}.`) // prettier-ignore
+  return goalsFor(suits)
 }
 
 /** States of items named on the command line; a name that is not there is an error. */

@@ -4,6 +4,7 @@ import { formatReport } from './report'
 
 const HELP = `anorak inspect FILE
 anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--posts] [--openings]
+                       [--sits screws|pins|edge] [--closes board|corners|snap|lip] [--lives desk|wall]
                        [--place bed|assembled] --out DIR
 anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME]
 anorak check PROJECT [--variant NAME]
@@ -33,6 +34,9 @@ async function main(): Promise<number> {
       'leave-out': { type: 'string', multiple: true, default: [] },
       posts: { type: 'boolean', default: false },
       openings: { type: 'boolean', default: false },
+      sits: { type: 'string' },
+      closes: { type: 'string' },
+      lives: { type: 'string' },
       place: { type: 'string', default: 'bed' },
       variant: { type: 'string' },
       out: { type: 'string' },
@@ -86,6 +90,7 @@ async function main(): Promise<number> {
         leaveOut: values['leave-out'],
         posts: values.posts,
         openings: values.openings,
+        answers: { sits: values.sits, closes: values.closes, lives: values.lives },
         place,
         out,
       })

@@ -34,7 +34,8 @@ describe('the sheet', () => {
     expect(text).toContain(
       'Stand the board on posts at its 4 mounting holes , 6.4 across, with pins through the holes,',
     )
-    expect(text).toContain('Next could be: open the front for socket')
+    expect(text).toContain('Next could be: screw the lid down through the board')
+    expect(text).toContain('open the front for socket')
     expect(text).toContain('Parts 2')
   })
   test('in inches the figures change, the formulas behind them do not', async () => {

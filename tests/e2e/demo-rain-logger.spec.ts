@@ -88,23 +88,30 @@ test('the rain logger from nothing: wrapped, screwed shut, let out, pressed, air
   await sized(page, { 'Width of the field': '34', 'Height of the field': '4', Margin: '1', 'What is left between them': '3*line' }) // prettier-ignore
   await more(steps(page).last())
   await sized(page, { 'Drip edge over each': '0.8' })
+  await place(page, 'The middle of the field', { Up: '0.6' })
   await expect(steps(page).last()).toContainText('openings')
   await addStep(page, 'ears')
   await choose(page, steps(page).last(), 'The screw', 'M4')
   await from(page, 'top', 'faces top', [0.3, 0.62])
   await page.getByRole('button', { name: 'write on it' }).click()
   await sized(page, { 'The text': 'RAIN 1' })
-  await steps(page).last().getByRole('button', { name: /^The middle of their feet, / }).click() // prettier-ignore
-  await page.getByRole('textbox', { name: 'Along' }).fill('-11')
-  await page.keyboard.press('Enter')
-  await page.getByRole('textbox', { name: 'Up' }).fill('-15')
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('Escape')
+  await place(page, 'The middle of their feet', { Along: '-13', Up: '-15' })
   await expect(steps(page).last()).not.toContainText('pieces')
 
+  await page.waitForTimeout(4000)
   await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
   await shipped(page, 'Rain logger', 'demo/rain-logger.json', withPlainIds)
 })
+
+/** Types a place of the step that was added last. */
+async function place(page: Page, label: string, figures: Record<string, string>) {
+  await steps(page).last().getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
+  for (const [name, text] of Object.entries(figures)) {
+    await page.getByRole('textbox', { name, exact: true }).fill(text)
+    await page.keyboard.press('Enter')
+  }
+  await page.keyboard.press('Escape')
+}
 
 /** Says what a step leaves unsaid. */
 const more = (step: Locator) => step.getByRole('button', { name: 'more …' }).click()

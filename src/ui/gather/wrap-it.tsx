@@ -20,10 +20,10 @@ export function WrapIt({ reference, board }: { reference: string; board: Board }
     <Panel
       label="Wrap it"
       says="or answer three questions …"
-      align="start"
+      side="right"
       open={open}
       setOpen={setOpen}
-      className="w-[26rem] overflow-y-auto p-4"
+      className="w-[38rem] overflow-y-auto p-4"
     >
       {' '}
       {/* prettier-ignore */}
@@ -68,25 +68,26 @@ function Question({
   return (
     <fieldset className="pb-3">
       <legend className="font-semibold">{asks}</legend>
-      {Object.entries(options).map(([key, words]) => {
-        const reason = why(key)
-        return (
-          <label
-            key={key}
-            className={`flex items-center gap-3 py-0.5 ${reason ? 'text-soft' : ''} ${key === answer ? 'bg-tint' : ''}`}
-          >
-            {' '}
-            {/* prettier-ignore */}
-            <input type="radio" name={question} checked={key === answer} disabled={reason !== undefined} onChange={() => choose(key)} />{' '}
-            {/* prettier-ignore */}
-            <WrapPicture answer={key} />
-            <span>
+      <div className="grid grid-cols-4 gap-2 pt-1">
+        {Object.entries(options).map(([key, words]) => {
+          const reason = why(key)
+          return (
+            <label
+              key={key}
+              className={`block border-b-2 px-1.5 py-1 leading-snug ${key === answer ? 'border-figure bg-tint' : 'border-rule'} ${reason ? 'text-soft' : ''}`}
+            >
+              {' '}
+              {/* prettier-ignore */}
+              <span className="flex items-start gap-2">
+                <input type="radio" name={question} className="mt-1" checked={key === answer} disabled={reason !== undefined} onChange={() => choose(key)} /> {/* prettier-ignore */}
+                <WrapPicture answer={key} />
+              </span>
               {words}
               {reason && <span className="block text-[13px]">not here: {reason}</span>}
-            </span>
-          </label>
-        )
-      })}
+            </label>
+          )
+        })}
+      </div>
     </fieldset>
   )
 }

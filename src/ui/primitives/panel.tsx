@@ -12,6 +12,7 @@ export function Panel({
   figure = {},
   className = '',
   align = 'center',
+  side,
   open,
   setOpen,
   children,
@@ -22,6 +23,8 @@ export function Panel({
   figure?: Omit<React.ComponentProps<typeof Popover.Trigger>, 'children'> & Record<`data-${string}`, string>
   className?: string
   align?: 'start' | 'center'
+  /** Where a panel that is too high for what is over or under its figure opens. */
+  side?: 'right'
   /** Given where the panel is closed by what is chosen in it. */
   open?: boolean
   setOpen?: (open: boolean) => void
@@ -35,10 +38,11 @@ export function Panel({
       <Popover.Portal>
         <Popover.Content
           align={align}
+          {...(side ? { side } : {})}
           sideOffset={4}
           collisionPadding={12}
           aria-label={label}
-          className={`panel z-50 max-h-[min(26rem,var(--radix-popover-content-available-height))] text-[14.5px] ${className || 'overflow-y-auto p-3'}`}
+          className={`panel z-50 max-h-[min(36rem,var(--radix-popover-content-available-height))] text-[14.5px] ${className || 'overflow-y-auto p-3'}`}
           onCloseAutoFocus={(e) => !lostFocus() && e.preventDefault()}
         >
           {children}

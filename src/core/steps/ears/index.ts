@@ -1,3 +1,5 @@
+import type { ProjectStep } from '../../document/schema'
+import { CLOSURE } from '../../enclosures/closure'
 import { ENCLOSURE, stood } from '../../enclosures/enclosure'
 import { placesOnSides } from '../../enclosures/wall-places'
 import { choiceField } from '../../fields/choice'
@@ -59,8 +61,11 @@ export const earsStep = stepKind({
   start: startEars,
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step }): Offer[] => {
-      const there = at.document.steps.some((s) => s.kind === 'ears' && !s.off && (s.fields.case ?? step) === step)
-      return there ? [] : [{ key: `ears ${step}`, words: 'ears to screw it to a wall', goal: 'hang', steps: [newStep(at, 'ears', { case: step })] }] // prettier-ignore
+      const own = (s: ProjectStep) => !s.off && (s.fields.case ?? step) === step
+      const there = at.document.steps.some((s) => s.kind === 'ears' && own(s))
+      // Not where something that holds the lid hangs down already.
+      const taken = at.document.steps.some((s) => own(s) && at.left.some((l) => l.step === s.id && l.token === CLOSURE.name) && s.fields.sides === 'ends') // prettier-ignore
+      return there ? [] : [{ key: `ears ${step}`, words: 'ears to screw it to a wall', goal: 'hang', steps: [newStep(at, 'ears', { case: step, ...(taken ? { sides: 'long' } : {}) })] }] // prettier-ignore
     }),
   example: [
     { kind: 'case', fields: {} },

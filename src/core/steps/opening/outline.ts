@@ -51,7 +51,8 @@ export interface Stretch {
   outline: Profile
   /** The outline at `to`, where it is another. */
   wider?: Profile
-  role: 'opening' | 'window' | 'view' | 'bevel' | 'recess'
+  /** `out` is what lies before the wall. */
+  role: 'opening' | 'window' | 'view' | 'bevel' | 'recess' | 'out'
 }
 
 /**
@@ -122,7 +123,7 @@ function viewed(
   return [
     { from: begin, to: near, outline: lower, role },
     { from: near, to: outside, outline: lower, wider: upper, role: 'view' },
-    { from: outside - 1e-4, to: outside + 1, outline: upper, role: 'view' },
+    { from: outside - 1e-4, to: outside + 1, outline: upper, role: 'out' },
   ]
 }
 
@@ -132,7 +133,7 @@ function bevelled(outline: Profile, { inside, outside }: Wall, v: OpeningValues)
   const wider = grown(outline, v.bevel, 'bevel')
   return [
     { from: outside - v.bevel, to: outside, outline, wider, role: 'bevel' },
-    { from: outside - 1e-4, to: outside + 1, outline: wider, role: 'bevel' },
+    { from: outside - 1e-4, to: outside + 1, outline: wider, role: 'out' },
   ]
 }
 

@@ -33,7 +33,7 @@ export function openingTools(
     const tool = placed(own)
     return { base: tool, lid: tool }
   }
-  const slots = stretches.filter((s) => s.role !== 'bevel' && s.role !== 'recess')
+  const slots = stretches.filter((s) => s.role !== 'bevel' && s.role !== 'recess' && s.role !== 'out')
   const towards = (height: number, up: boolean) => slots.flatMap((s) => slotOf(s, height, up)).flatMap((s) => drawn(s, context)) // prettier-ignore
   return { base: placed([...own, ...towards(e.parting + e.shut.high + BITE, true)]), lid: placed([...own, ...towards(e.parting - BITE, false)]) } // prettier-ignore
 }
@@ -44,13 +44,16 @@ function drawn({ outline, wider, from, to, role }: Stretch, { kernel, id, tolera
   return wider.loops.map((upper, i) => kernel.taper(outline.loops[i]!, upper, from, to, { tolerance, names }))
 }
 
+/** Its sides have names of their own: they lie in one plane with the opening's, and are other faces. */
+const ofTheWay = ({ loops }: Profile): Profile => ({ loops: loops.map((l) => l.map((s) => ({ ...s, id: `way ${s.id}` }))) }) // prettier-ignore
+
 /** The stretch carried on up or down, as wide as it is, from its middle to the height at which the part begins. */
 function slotOf(s: Stretch, height: number, up: boolean): Stretch[] {
   const carried = (outline: Profile): Profile | undefined => {
     const [x0, y0, x1, y1] = boundsOf(outline)
     const middle = (y0 + y1) / 2
-    if (up) return height > middle ? rectangle(x0, middle, x1, height) : undefined
-    return height < middle ? rectangle(x0, height, x1, middle) : undefined
+    if (up ? height <= middle : height >= middle) return undefined
+    return ofTheWay(rectangle(x0, Math.min(middle, height), x1, Math.max(middle, height)))
   }
   const outline = carried(s.outline)
   if (!outline) return []

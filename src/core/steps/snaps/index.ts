@@ -53,8 +53,13 @@ export const snapsStep = stepKind({
   build: buildSnaps,
 })
 
-/** As long as the case has room for, up to the usual. */
+/** Items that reach over the edge by more than this are in the way of arms in the middle of their side, mm. */
+const IN_THE_WAY = 2
+
+/** As long as the case has room for, up to the usual; on the sides that less reaches out of. */
 function startSnaps(at: Situation, of?: string): Record<string, unknown> | undefined {
   const found = enclosures(at).find((e) => of === undefined || e.step === of)
-  return found && { case: found.step, long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' }
+  const over = (found?.reference.board?.overhangs ?? []).filter((o) => o.reach > IN_THE_WAY)
+  const [ends, long] = [over.filter((o) => o.side === 'left' || o.side === 'right').length, over.filter((o) => o.side === 'front' || o.side === 'back').length] // prettier-ignore
+  return found && { case: found.step, sides: ends > long ? 'long' : 'ends', long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' } // prettier-ignore
 }

@@ -1,31 +1,11 @@
-import { choiceField } from '../../fields/choice'
-import type { FieldValues } from '../../fields/kinds'
-import { lengthField } from '../../fields/length'
-import { facesField, partField } from '../../fields/part'
-import { placeField } from '../../fields/place'
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
 import { newStep, type Offer, type Situation } from '../offer'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { ventsFields, type VentsValues } from './fields'
 import { faceCover } from './cover'
 import { cellsIn } from './pattern'
 import { ventTool } from './tool'
-
-const fields = {
-  part: partField('The part', 'change'),
-  on: facesField('The face', 'part'),
-  cells: choiceField('What they are', 'level', { level: 'Level slots', upright: 'Upright slots', round: 'Round holes', hex: 'Six-sided holes' }), // prettier-ignore
-  size: lengthField('How wide each is', '1.6', 0.2, 100),
-  long: lengthField('How long slots are at most', '16', 0.5, 1000),
-  bar: lengthField('What is left between them', '3*line', 0.2, 100),
-  over: choiceField('Where', 'all', { all: 'all over it', field: 'in a field' }),
-  margin: lengthField('Margin', '3', 0, 1000),
-  wide: lengthField('Width of the field', '20', 0.5, 10_000),
-  high: lengthField('Height of the field', '10', 0.5, 10_000),
-  at: placeField('The middle of the field'),
-  drip: lengthField('Drip edge over each', '0', 0, 20),
-}
-export type VentsValues = FieldValues<typeof fields>
 
 /** A field of openings for air or sound in a wall. */
 export const ventsStep = stepKind({
@@ -35,7 +15,7 @@ export const ventsStep = stepKind({
   group: 'open',
   about:
     'Slots or holes through the wall behind a flat face, with bars between them; none where something stands behind.',
-  fields,
+  fields: ventsFields,
   fieldNotes: {
     part: 'id of the part',
     on: 'one kept flat face of it; a list of one',

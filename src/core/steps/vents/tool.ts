@@ -5,7 +5,7 @@ import { polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
 import type { StepContext } from '../step-kind'
 import { OUT, throughFirst } from '../through'
-import type { VentsValues } from './index'
+import type { VentsValues } from './fields'
 import type { Cell } from './pattern'
 
 /** What a wall is thicker by than where most of the openings are, with something behind it, mm. */
