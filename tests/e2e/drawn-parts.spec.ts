@@ -12,7 +12,7 @@ import {
   stepLines as steps,
   typed,
 } from './drawn'
-import { newProject, noErrors, openCopy } from './helpers'
+import { newProject, noErrors, openCopy, openDemo } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
@@ -92,8 +92,7 @@ test('what a step adds and takes is hatched while it is worked on, and said in f
 test('what lies behind a drawing is taken: one edge alone, all that runs on from it, what is seen of it, an item', async ({
   page,
 }) => {
-  await page.goto('/')
-  await page.getByText('Rain logger').first().click()
+  await openDemo(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await addStep(page, 'draw on a plane')
   const shapes = page.getByLabel('Shapes of the drawing').getByRole('listitem')

@@ -29,6 +29,10 @@ test('a project of version 3 comes out as it did then: volumes to a millionth, e
     ['Pin T1 above the floor', 1, 'holds'],
     ['Terminal block in case', 0.7, 'holds'],
     ['Lip in groove', 0.1, 'holds'],
+    // Nothing was said of that then; its openings are shut towards the parting.
+    ['RL-2 going into the base', 0.02, 'tight'],
+    ['Lid going onto the base', 0.02, 'holds'],
+    ['Lid going over RL-2', 0.02, 'tight'],
     ['Pins in board holes', 0.2, 'holds'],
     ['USB socket in its opening', 0.4, 'holds'],
     ['Knob in its opening', 0.6, 'holds'],

@@ -1,3 +1,4 @@
+import type { ProjectStep } from '../document/schema'
 import { ENCLOSURE } from '../enclosures/enclosure'
 import type { Situation } from './offer'
 
@@ -7,3 +8,17 @@ export const enclosures = ({ left, references }: Situation) =>
     const found = name === ENCLOSURE.name ? references.find((r) => r.id === reference) : undefined
     return found ? [{ step, reference: found }] : []
   })
+
+/** Fields of a step that needs nothing but a case, for the first there is. */
+export function startOnCase(at: Situation): { case: string } | undefined {
+  const found = enclosures(at)[0]
+  return found && { case: found.step }
+}
+
+/** Whether a step works on a case, by what is saved of it: the one that it names, or else any. */
+export const isOnCase = ({ off, fields }: ProjectStep, caseStep: string): boolean =>
+  !off && (fields.case ?? caseStep) === caseStep
+
+/** Whether a kind of step works on a case already. */
+export const worksOnCase = ({ document }: Situation, kind: string, caseStep: string): boolean =>
+  document.steps.some((s) => s.kind === kind && isOnCase(s, caseStep))

@@ -96,7 +96,10 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
       parting: heights.parting,
     },
     published: [leaving(ENCLOSURE, enclosure, reference.id)],
-    rows: [...caseRows(id, v, enclosure, board, reference, takenIn, gap), ...putTogetherRows(id, enclosure, reference)],
+    rows: [
+      ...caseRows(id, v, enclosure, board, reference, takenIn, gap),
+      ...putTogetherRows(id, enclosure, reference, gap),
+    ],
     notes: [],
   }
 }

@@ -12,8 +12,12 @@ const PAST = 0.02
 /** Beyond what it has to clear a thing is looked at for so far, mm. */
 const CLEAR = 1
 
-/** The board goes into the base from above, and the lid onto both: nothing is in the way of either. */
-export function putTogetherRows(id: string, e: Enclosure, reference: Reference): RowSpec[] {
+/**
+ * The board goes into the base from above, and the lid onto both: nothing is in the way of either. A lip that is pressed
+ * in has no way on without touching.
+ * @param gap between lip and groove, mm
+ */
+export function putTogetherRows(id: string, e: Enclosure, reference: Reference, gap: number): RowSpec[] {
   const fitted = reference.items.filter((i) => i.state === 'fitted')
   const board = { of: 'items', reference: reference.id, items: fitted.map((i) => i.id), own: true } as const
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
@@ -34,7 +38,7 @@ export function putTogetherRows(id: string, e: Enclosure, reference: Reference):
   const lid = { of: 'whole', part: e.lid, firm: true } as const
   return [
     row('in', `${reference.name} going into the base`, board, { of: 'whole', part: e.base }, rim - lowest),
-    row('on', 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting),
+    ...(gap > 2 * PAST ? [row('on', 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
     row('over', `Lid going over ${reference.name}`, lid, board, Math.max(rim, highest) - e.parting),
   ]
 }

@@ -1,4 +1,3 @@
-import type { ProjectStep } from '../../document/schema'
 import { CLOSURE } from '../../enclosures/closure'
 import { ENCLOSURE, stood } from '../../enclosures/enclosure'
 import { placesOnSides } from '../../enclosures/wall-places'
@@ -12,9 +11,9 @@ import { fromFrame } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { arc, line, type Profile } from '../../profile/segment'
-import { enclosures } from '../cases'
+import { enclosures, isOnCase, startOnCase, worksOnCase } from '../cases'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, PLAIN_HOLE } from '../hole-shape'
-import { newStep, type Offer, type Situation } from '../offer'
+import { newStep, type Offer } from '../offer'
 import { screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -58,14 +57,12 @@ export const earsStep = stepKind({
     hole: { called: 'hole for a screw' },
     sink: { called: 'countersink' },
   },
-  start: startEars,
+  start: startOnCase,
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step }): Offer[] => {
-      const own = (s: ProjectStep) => !s.off && (s.fields.case ?? step) === step
-      const there = at.document.steps.some((s) => s.kind === 'ears' && own(s))
       // Not where something that holds the lid hangs down already.
-      const taken = at.document.steps.some((s) => own(s) && at.left.some((l) => l.step === s.id && l.token === CLOSURE.name) && s.fields.sides === 'ends') // prettier-ignore
-      return there ? [] : [{ key: `ears ${step}`, words: 'ears to screw it to a wall', goal: 'hang', steps: [newStep(at, 'ears', { case: step, ...(taken ? { sides: 'long' } : {}) })] }] // prettier-ignore
+      const taken = at.document.steps.some((s) => isOnCase(s, step) && at.left.some((l) => l.step === s.id && l.token === CLOSURE.name) && s.fields.sides === 'ends') // prettier-ignore
+      return worksOnCase(at, 'ears', step) ? [] : [{ key: `ears ${step}`, words: 'ears to screw it to a wall', goal: 'hang', steps: [newStep(at, 'ears', { case: step, ...(taken ? { sides: 'long' } : {}) })] }] // prettier-ignore
     }),
   example: [
     { kind: 'case', fields: {} },
@@ -73,11 +70,6 @@ export const earsStep = stepKind({
   ],
   build: buildEars,
 })
-
-function startEars(at: Situation): Record<string, unknown> | undefined {
-  const found = enclosures(at)[0]
-  return found && { case: found.step }
-}
 
 function buildEars(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context

@@ -41,10 +41,14 @@ export function buildHoldDown(v: HoldDownValues, context: StepContext): StepOutp
   return {
     parts: [{ id: e.lid, solid: screws ? kernel.subtract(joined, bored(screws.shape, v, e, context)) : joined }],
     published: screws?.holds ? [leaving(CLOSURE, { how: 'screws' }, e.reference)] : [],
-    rows: [pressRow(v, e, id), ...(v.end === 'pin' ? [pinRow(v, e, posts, id)] : []), ...rowsBeside(id, e, e.lid, uprights, v)], // prettier-ignore
+    rows: [pressRow(v, e, id), ...(v.end === 'pin' && reachOver(v, e, posts) > 0 ? [pinRow(v, e, posts, id)] : []), ...rowsBeside(id, e, e.lid, uprights, v)], // prettier-ignore
     notes: screws ? [screws.note] : [],
   }
 }
+
+/** How far pins reach into the posts that come down to the board, mm. */
+const reachOver = (v: HoldDownValues, e: Enclosure, posts: Posts | undefined): number =>
+  posts?.pin ? e.board.under + posts.pin.over - (e.board.top + v.gap) : 0
 
 /** How the outline of a post goes on from the outside of its end to the axis. Errors: across, reach */
 function topOf(v: HoldDownValues, e: Enclosure, posts: Posts | undefined, hole: Hole, height: number): TurnedEdge[] {
@@ -52,7 +56,7 @@ function topOf(v: HoldDownValues, e: Enclosure, posts: Posts | undefined, hole: 
   if (!posts?.pin) return raise('no-pins', 'There are no posts with pins below to go into; plain ones, or ones for screws, would do.', 'end') // prettier-ignore
   const socket = hole.diameter / 2 - posts.pin.gap + v.pin
   if (socket > v.across / 2 - LEAST_WALL) raise('across', `A hole for the pin, Ø ${(2 * socket).toFixed(2)} mm, leaves no wall; posts from ${(2 * (socket + LEAST_WALL)).toFixed(1)} mm on would.`, 'across') // prettier-ignore
-  const over = e.board.under + posts.pin.over - (e.board.top + v.gap)
+  const over = reachOver(v, e, posts)
   if (over <= 0) return [level([0, height], 'seat', 1)]
   const deep = Math.min(over + OVER_PIN, height + e.top - e.roof - LEAST_WALL)
   return [level([socket, height], 'seat', 1), round([socket, height - deep], 'socket', socket, true), level([0, height - deep], 'socket:end', 1)] // prettier-ignore

@@ -3,7 +3,7 @@ import type { Project, ProjectStep } from '../../document/schema'
 import { POSTS } from '../../enclosures/posts'
 import { headAcross, insertPost, largestThrough, type Screw } from '../../fit/screws'
 import type { Board } from '../../references/board'
-import { enclosures } from '../cases'
+import { enclosures, isOnCase, worksOnCase } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
 
 export function startHoldDown(at: Situation): Record<string, unknown> | undefined {
@@ -15,8 +15,7 @@ export function startHoldDown(at: Situation): Record<string, unknown> | undefine
 export const offerHoldDown = (at: Situation): Offer[] =>
   enclosures(at).flatMap(({ step, reference }): Offer[] => {
     const posts = postsOf(at, step)
-    const there = at.document.steps.some((s) => s.kind === 'hold-down' && !s.off && (s.fields.case ?? step) === step)
-    if (!posts || there) return []
+    if (!posts || worksOnCase(at, 'hold-down', step)) return []
     const held: Offer = {
       key: `hold-down ${step}`,
       words: 'hold the board down from the lid',
@@ -53,7 +52,7 @@ const withPosts =
 
 /** The posts of a case that are there. */
 const postsOf = (at: Situation, caseStep: string) =>
-  at.document.steps.find((s) => at.left.some((l) => l.step === s.id && l.token === POSTS.name) && (s.fields.case ?? caseStep) === caseStep) // prettier-ignore
+  at.document.steps.find((s) => at.left.some((l) => l.step === s.id && l.token === POSTS.name) && isOnCase(s, caseStep)) // prettier-ignore
 
 function fieldsFor({ printer }: Project, caseStep: string, posts: ProjectStep | undefined): Record<string, unknown> {
   // prettier-ignore

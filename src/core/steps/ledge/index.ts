@@ -12,8 +12,8 @@ import { offsetProfile } from '../../profile/offset'
 import type { Profile } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
-import { enclosures } from '../cases'
-import { newStep, type Offer, type Situation } from '../offer'
+import { enclosures, startOnCase, worksOnCase } from '../cases'
+import { newStep, type Offer } from '../offer'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -56,11 +56,11 @@ export const ledgeStep = stepKind({
     ledge: { called: 'side of the ledge', moved: ['wide', 'how far it goes under the edge'], along: () => 1 },
     cut: { called: 'cut for what stands there', moved: ['beside', 'the room beside items'] },
   },
-  start: startLedge,
+  start: startOnCase,
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step, reference }): Offer[] => {
-      const there = at.document.steps.some((s) => s.kind === 'ledge' && !s.off && (s.fields.case ?? step) === step)
-      const held = there || at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
+      const held =
+        worksOnCase(at, 'ledge', step) || at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
       if (held || !reference.board) return []
       return [{ key: `ledge ${step}`, words: `Rest ${reference.board.name} on a ledge`, goal: 'rest', steps: [newStep(at, 'ledge', { case: step })] }] // prettier-ignore
     }),
@@ -70,11 +70,6 @@ export const ledgeStep = stepKind({
   ],
   build: buildLedge,
 })
-
-function startLedge(at: Situation): Record<string, unknown> | undefined {
-  const found = enclosures(at)[0]
-  return found && { case: found.step }
-}
 
 function buildLedge(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context

@@ -1,5 +1,5 @@
 import type { Board } from '../../references/board'
-import { enclosures } from '../cases'
+import { enclosures, worksOnCase } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
 
 export function startPosts(at: Situation): Record<string, unknown> | undefined {
@@ -10,8 +10,7 @@ export function startPosts(at: Situation): Record<string, unknown> | undefined {
 /** Posts for each case whose board has mounting holes and stands on nothing yet. */
 export const offerPosts = (at: Situation): Offer[] =>
   enclosures(at).flatMap(({ step, reference }): Offer[] => {
-    const stands = at.document.steps.some((s) => s.kind === 'posts' && !s.off && (s.fields.case ?? step) === step)
-    if (stands || !reference.board?.holes.some((h) => h.mounting)) return []
+    if (worksOnCase(at, 'posts', step) || !reference.board?.holes.some((h) => h.mounting)) return []
     return [
       {
         key: `posts ${step}`,

@@ -1,5 +1,5 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { enclosures } from '../cases'
+import { enclosures, worksOnCase } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
 import { stepKind } from '../step-kind'
 import { snapsBear } from './bears'
@@ -41,9 +41,8 @@ export const snapsStep = stepKind({
   start: (at) => startSnaps(at),
   offers: (at) =>
     enclosures(at).flatMap(({ step }): Offer[] => {
-      const there = at.document.steps.some((s) => s.kind === 'snaps' && !s.off && (s.fields.case ?? step) === step)
       const fields = startSnaps(at, step)
-      return there || !fields ? [] : [{ key: `snaps ${step}`, words: 'snap the lid on', goal: 'snap', mends: 'lid-held', about: step, steps: [newStep(at, 'snaps', fields)] }] // prettier-ignore
+      return worksOnCase(at, 'snaps', step) || !fields ? [] : [{ key: `snaps ${step}`, words: 'snap the lid on', goal: 'snap', mends: 'lid-held', about: step, steps: [newStep(at, 'snaps', fields)] }] // prettier-ignore
     }),
   checks: [snapsBear],
   example: [

@@ -1,6 +1,6 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { enclosures } from '../cases'
-import { newStep, type Offer, type Situation } from '../offer'
+import { enclosures, startOnCase, worksOnCase } from '../cases'
+import { newStep, type Offer } from '../offer'
 import { stepKind } from '../step-kind'
 import { buildTowers } from './build'
 import { towersFields } from './fields'
@@ -34,11 +34,10 @@ export const towersStep = stepKind({
     pocket: { called: 'pocket for the nut' },
     head: { called: 'recess for the head', moved: ['room', 'the room round the head'] },
   },
-  start: startTowers,
+  start: startOnCase,
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step }): Offer[] => {
-      const there = at.document.steps.some((s) => s.kind === 'towers' && !s.off && (s.fields.case ?? step) === step)
-      return there ? [] : [{ key: `towers ${step}`, words: 'screw the lid on at its corners', goal: 'close at corners', mends: 'lid-held', about: step, steps: [newStep(at, 'towers', { case: step })] }] // prettier-ignore
+      return worksOnCase(at, 'towers', step) ? [] : [{ key: `towers ${step}`, words: 'screw the lid on at its corners', goal: 'close at corners', mends: 'lid-held', about: step, steps: [newStep(at, 'towers', { case: step })] }] // prettier-ignore
     }),
   example: [
     { kind: 'case', fields: {} },
@@ -46,8 +45,3 @@ export const towersStep = stepKind({
   ],
   build: buildTowers,
 })
-
-function startTowers(at: Situation): Record<string, unknown> | undefined {
-  const found = enclosures(at)[0]
-  return found && { case: found.step }
-}
