@@ -129,8 +129,10 @@ test.describe('a touch screen', () => {
   noErrors()
   test('picks, turns the scene, and works the sheet at 1024 x 700', async ({ page }) => {
     await openDemo(page)
-    for (const row of await page.getByLabel('Ledger').getByRole('row').filter({ hasText: '✓' }).all())
+    for (const row of await page.getByLabel('Ledger').getByRole('row').filter({ hasText: '✓' }).all()) {
+      await row.scrollIntoViewIfNeeded()
       await expect(row.locator('b')).toBeInViewport({ ratio: 1 })
+    }
     await page.getByRole('button', { name: 'top', exact: true }).tap()
     const scene = page.getByLabel('The parts as built.')
     await scene.tap({ position: { x: 120, y: 380 } })
