@@ -26,12 +26,21 @@ export async function recordCalls(work: () => Promise<void>): Promise<Call[]> {
   const note = (call: Call, solid: Solid) => void number.set(solid, calls.push(call) - 1)
   const patch = (name: string, call: (args: unknown[], result: Solid) => void) => {
     prototype[name] = function (this: unknown, ...args: unknown[]) {
+      kernel = this as Kernel
       const result = originals[name]!.apply(this, args) as Solid
       if (!number.has(result)) call(args, result)
       return result
     }
   }
-  const known = (s: Solid) => number.get(s)!
+  let kernel: Kernel
+  /** Solids that came otherwise (parted, or with other words for their faces) are taken as the meshes they are. */
+  const known = (s: Solid): number => {
+    if (!number.has(s)) {
+      const { positions, indices } = kernel.triangles(s)
+      note({ kind: 'mesh', positions: Float32Array.from(positions), indices: Uint32Array.from(indices) }, s)
+    }
+    return number.get(s)!
+  }
   // What is drawn out of an outline the kernel alone would draw out too.
   let within = false
   const ownExtrude = originals.extrude!
@@ -72,7 +81,9 @@ export async function recordCalls(work: () => Promise<void>): Promise<Call[]> {
     )
   })
   prototype.read = function (this: unknown, ...args: unknown[]) {
-    calls.push({ kind: 'read', of: known(args[0] as Solid) })
+    kernel = this as unknown as Kernel
+    const of = known(args[0] as Solid)
+    calls.push({ kind: 'read', of })
     return originals.read!.apply(this, args)
   }
   try {
