@@ -16,7 +16,6 @@ export async function cased(
   shape: Node = simpleBoard({ ...PLAIN, socket: true }),
   wishes: Parameters<typeof wrapped>[1] = {},
 ) {
-  // prettier-ignore
   const kernel = await Kernel.load()
   const model: ImportedModel = await read(await stepBytes(shape))
   const { project, models } = wrapped(model, wishes)
@@ -37,7 +36,6 @@ export async function cased(
     added: readonly Pick<ProjectStep, 'kind' | 'fields'>[],
     set: Record<string, Record<string, unknown>> = {},
   ): Project => {
-    // prettier-ignore
     const changed = Object.entries(set).reduce((p, [kind, fields]) => Object.entries(fields).reduce((now, [field, value]) => setField(step(kind), field, value as string)(now), p), project) // prettier-ignore
     return {
       ...changed,

@@ -7,6 +7,7 @@ import { offsetProfile } from '../profile/offset'
 import type { Profile } from '../profile/segment'
 import { expectOk } from '../result'
 import type { CasedItem, Enclosure } from './enclosure'
+import { gapRow } from './gap-row'
 import { hullFromAbove } from './item-outline'
 
 /** Something upright and round, from one height to another, where the board lies flat, mm. */
@@ -77,13 +78,7 @@ export const besideRows = (
   uprights: readonly Upright[],
   room: number,
 ): RowSpec[] =>
-  itemsBeside(e, uprights, room + WORTH_A_ROW).map((item) => ({
-    id: `${step}:beside:${item.id}`,
-    step,
-    between: `${item.name} beside the posts`,
-    wanted: room,
-    tolerance: 0.05,
-    rule: 'at-least',
-    a: { of: 'items', reference: e.reference, items: [item.id] },
-    b: { of: 'parts', parts: [part], surfaces: { step, role: 'post' }, also: ['cut', 'pin', 'foot'].map((role) => ({ step, role })) }, // prettier-ignore
-  }))
+  itemsBeside(e, uprights, room + WORTH_A_ROW).map(
+    (item) =>
+    gapRow(step, `beside:${item.id}`, `${item.name} beside the posts`, room, 'at-least', { of: 'items', reference: e.reference, items: [item.id] }, { of: 'parts', parts: [part], surfaces: { step, role: 'post' }, also: ['cut', 'pin', 'foot'].map((role) => ({ step, role })) }), // prettier-ignore
+  )

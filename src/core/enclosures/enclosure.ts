@@ -1,3 +1,4 @@
+import type { Selector } from '../built/rows'
 import { token } from '../fields/field-kind'
 import { IDENTITY, invert, type Placement, placePositions } from '../geometry/placement'
 import type { Box3 } from '../geometry/vec'
@@ -39,8 +40,8 @@ export interface Enclosure {
   /** The inside, wider where items are taken in, and the outside seen from above. */
   hollows: readonly Hollow[]
   outer: Profile
-  /** Outer edge of the lip that stands on the base, and of the groove in the lid that it goes into; its height, and the groove's. */
-  shut: { lip: Profile; groove: Profile; high: number; deep: number }
+  /** Outer edge of the groove in the lid that the lip goes into; the height of the lip, and the groove's. */
+  shut: { groove: Profile; high: number; deep: number }
   /** All fitted items but the board. */
   items: readonly CasedItem[]
   /** Heights, from the underside of the floor to the top of the roof. */
@@ -67,3 +68,6 @@ export const stood = ({ stand }: Pick<Enclosure, 'stand'>, kernel: Kernel, solid
 /** Positions of the project, packed x y z, where the board lies flat. */
 export const laidFlat = (stand: Placement, positions: Float64Array): Float64Array =>
   stand === IDENTITY ? positions : placePositions(invert(stand), positions)
+
+/** The board itself, as a side of a row. */
+export const boardOf = ({ reference, board }: Enclosure): Selector => ({ of: 'items', reference, items: [board.item] })

@@ -1,13 +1,10 @@
 import { token } from '../fields/field-kind'
 import type { Screw } from '../fit/screws'
-import type { Hole } from '../references/board'
 
 /** Posts that a board stands on, for what comes from above; heights where the board lies flat, mm. */
 export interface Posts {
   /** The step that made them. */
   step: string
-  holes: readonly Hole[]
-  across: number
   top: 'pin' | 'pilot' | 'insert' | 'bolt' | 'plain'
   screw: Screw
   /** How deep under the top of the posts a screw can go, and how much of that holds it. */

@@ -3,7 +3,7 @@ export const SCREWS = ['M1.6', 'M2', 'M2.5', 'M3', 'M4', 'M5', 'M6'] as const
 export type Screw = (typeof SCREWS)[number]
 
 /** Nominal diameter, mm. */
-const nominal = (screw: Screw): number => Number(screw.slice(1))
+export const nominal = (screw: Screw): number => Number(screw.slice(1))
 
 /** Diameters of holes that a screw goes through, mm. Source: ISO 273. */
 const THROUGH: Readonly<Record<Screw, { fine: number; medium: number; coarse: number }>> = {
@@ -42,8 +42,15 @@ export const pilotHole = (screw: Screw): number => Math.round(0.82 * nominal(scr
 /** Usual lengths of machine screws under their heads, mm. Source: ISO 4762, preferred lengths. */
 const LENGTHS = [4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80] as const
 
-/** The longest usual screw of at most a length, mm; undefined if there is none. */
-export const longestScrew = (most: number): number | undefined => LENGTHS.findLast((l) => l <= most + 1e-6)
+/**
+ * The longest screw of a usual length that ends before `most` and reaches `least`, mm from where its head lies; its head
+ * goes deeper by `sink` where it has to, up to `mostSink`. Undefined if there is none.
+ */
+export function usualScrew(least: number, most: number, mostSink: number): { long: number; sink: number } | undefined {
+  const long = LENGTHS.findLast((l) => l <= most + 1e-6)
+  const sink = long === undefined ? Infinity : Math.max(0, least - long)
+  return long !== undefined && sink <= mostSink + 1e-6 ? { long, sink } : undefined
+}
 
 /** How much of a screw has to be in its thread at least, mm: its diameter in metal, twice that in plastic. */
 export const leastThread = (screw: Screw, inPlastic: boolean): number => nominal(screw) * (inPlastic ? 2 : 1)
@@ -55,5 +62,9 @@ export const headAcross = (screw: Screw): number => CAP_HEADS[screw]?.[0] ?? 1.8
 export const largestThrough = (hole: number, what: keyof Tables): Screw | undefined =>
   sizesIn(what).findLast((s) => nominal(s) <= hole - 0.1)
 
-/** Least outside diameter of what holds a heat-set insert, mm: 1.6 of wall round it, as the trade has it at least. */
-export const insertPost = (screw: Screw): number => (INSERTS[screw] ?? nominal(screw)) + 3.2
+/** How much deeper than an insert its hole is, and the least wall round it, mm, as the trade has it. */
+export const UNDER_INSERT = 1
+export const INSERT_WALL = 1.6
+
+/** Least outside diameter of what holds a heat-set insert, mm. */
+export const insertPost = (screw: Screw): number => (INSERTS[screw] ?? nominal(screw)) + 2 * INSERT_WALL

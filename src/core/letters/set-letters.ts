@@ -107,13 +107,7 @@ const curveOf = (place: Affine, points: readonly Vec2[]): Segment[] =>
 
 /** How wide upright strokes are in letters of a height, mm: as in the capital I. */
 export function stemOf(height: number): number {
-  const [{ region } = { region: undefined }] = setLetters('I', {
-    height,
-    spacing: 0,
-    lines: 0,
-    align: 'left',
-    radius: 0,
-  })
-  const [x0, , x1] = region ? boundsOf(region) : [0, 0, 0]
+  const [stem] = setLetters('I', { height, spacing: 0, lines: 0, align: 'left', radius: 0 })
+  const [x0, , x1] = boundsOf(stem!.region)
   return x1 - x0
 }

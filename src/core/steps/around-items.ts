@@ -40,7 +40,6 @@ export function besideItems(
   e: Enclosure,
   context: StepContext,
 ): Solid {
-  // prettier-ignore
   const { kernel, id } = context
   if (v.around === 'whole') return stood(e, kernel, posts)
   const near = itemsBeside(e, uprights, v.beside)

@@ -4,6 +4,7 @@ import type { Vec3 } from '../../geometry/vec'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
 import type { Enclosure } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 
 const SIDES: readonly [string, Vec3][] = [
   ['front', [0, 1, 0]],
@@ -11,9 +12,6 @@ const SIDES: readonly [string, Vec3][] = [
   ['left', [1, 0, 0]],
   ['right', [-1, 0, 0]],
 ]
-
-/** How far a measured gap may be off the wanted one, mm: what a good printer repeats. */
-const TOLERANCE = 0.05
 
 /** Rows a case writes: the board on each side, above and below, items taken in, lip in groove. */
 export function caseRows(
@@ -34,23 +32,8 @@ export function caseRows(
   })
   const items = (ids: readonly string[]): Selector => ({ of: 'items', reference: reference.id, items: ids })
   const fitted = reference.items.filter((i) => i.state === 'fitted').map((i) => i.id)
-  const row = (
-    name: string,
-    between: string,
-    wanted: number,
-    a: Selector,
-    b: Selector,
-    rule: RowSpec['rule'],
-  ): RowSpec => ({
-    id: `${id}:${name}`,
-    step: id,
-    between,
-    wanted,
-    tolerance: TOLERANCE,
-    rule,
-    a,
-    b,
-  })
+  const row = (name: string, between: string, wanted: number, a: Selector, b: Selector, rule: RowSpec['rule']) =>
+    gapRow(id, name, between, wanted, rule, a, b)
   return [
     ...SIDES.map(([side, facing]) =>
       row(side, `Board in case, ${side}`, v.clear, items([board.item]), cavity(facing), 'at-least'),

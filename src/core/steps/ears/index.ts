@@ -4,7 +4,6 @@ import { placesOnSides } from '../../enclosures/wall-places'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { countField } from '../../fields/number'
 import { publicationField } from '../../fields/publication'
 import { headAcross } from '../../fit/screws'
 import { fromFrame } from '../../geometry/placement'
@@ -14,14 +13,13 @@ import { arc, line, type Profile } from '../../profile/segment'
 import { enclosures, isOnCase, startOnCase, worksOnCase } from '../cases'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, PLAIN_HOLE } from '../hole-shape'
 import { newStep, type Offer } from '../offer'
+import { ON_SIDES_NOTES, onSidesFields, onSidesWords } from '../on-sides'
 import { screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base]),
-  sides: choiceField('Sides', 'ends', { ends: 'the left and the right', long: 'the front and the back', all: 'all four sides' }), // prettier-ignore
-  count: countField('How many on each side', '1', 1, 20),
-  shift: lengthField('Moved along the wall by', '0', -1000, 1000),
+  ...onSidesFields,
   screw: screwField('The screw'),
   head: choiceField('Its hole', 'plain', { plain: 'plain', sunk: 'countersunk' }),
   thick: lengthField('Thickness', '3', 0.8, 50),
@@ -42,13 +40,12 @@ export const earsStep = stepKind({
   fields,
   fieldNotes: {
     case: 'id of a case step before; empty: the nearest',
-    sides: '`ends` (left and right), `long` (front and back) or `all`',
-    shift: 'from the middle, to the right or to the back',
+    ...ON_SIDES_NOTES,
     screw: 'its through hole, medium (ISO 273)',
     round: 'between the head and the edge of the ear',
   },
   sentence: [
-    'Ears at', { field: 'sides', after: ',' }, { field: 'count' }, 'each,', { field: 'shift', rare: true, before: 'moved along the wall by', after: ',' }, { field: 'thick', after: ' thick,' }, 'for', { field: 'screw', after: ',' },
+    'Ears at', ...onSidesWords, { field: 'thick', after: ' thick,' }, 'for', { field: 'screw', after: ',' },
     'their holes', { field: 'head', after: '.' }, { field: 'round', rare: true, before: 'Round the head', after: '.' },
   ], // prettier-ignore
   surfaces: {

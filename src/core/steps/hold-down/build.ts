@@ -1,9 +1,10 @@
 import type { Upright } from '../../enclosures/beside'
 import { CLOSURE } from '../../enclosures/closure'
 import { columnSolid, level, round } from '../../enclosures/column'
-import { type Enclosure, stood } from '../../enclosures/enclosure'
+import { boardOf, type Enclosure, stood } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import type { Posts } from '../../enclosures/posts'
-import { leastThread, longestScrew, sizeOf } from '../../fit/screws'
+import { leastThread, nominal, sizeOf, usualScrew } from '../../fit/screws'
 import { compose, FLIPPED, translation } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
@@ -40,7 +41,7 @@ export function buildHoldDown(v: HoldDownValues, context: StepContext): StepOutp
   const screws = v.end === 'screw' ? screwed(v, e, posts, height) : undefined
   return {
     parts: [{ id: e.lid, solid: screws ? kernel.subtract(joined, bored(screws.shape, v, e, context)) : joined }],
-    published: screws?.holds ? [leaving(CLOSURE, { how: 'screws' }, e.reference)] : [],
+    published: screws?.holds ? [leaving(CLOSURE, true, e.reference)] : [],
     rows: [pressRow(v, e, id), ...(v.end === 'pin' && reachOver(v, e, posts) > 0 ? [pinRow(v, e, posts, id)] : []), ...rowsBeside(id, e, e.lid, uprights, v)], // prettier-ignore
     notes: screws ? [screws.note] : [],
   }
@@ -75,7 +76,7 @@ interface Screwed {
  */
 function screwed(v: HoldDownValues, e: Enclosure, posts: Posts | undefined, height: number): Screwed {
   const plain: HoleShape = { ...PLAIN_HOLE, for: 'clear', screw: v.screw, head: v.head, room: v.room }
-  const narrow = v.holes.find((h) => h.diameter < Number(v.screw.slice(1)))
+  const narrow = v.holes.find((h) => h.diameter < nominal(v.screw))
   if (narrow) raise('screw', `The board's hole of Ø ${narrow.diameter.toFixed(2)} mm lets no ${v.screw} through; a smaller screw goes.`, 'screw') // prettier-ignore
   const whole = height + e.top - e.roof
   const mouth = v.head === 'plain' ? 0 : mouthDepth(plain)
@@ -97,7 +98,6 @@ function lengthOf(
   posts: Posts | undefined,
   mostSink: number,
 ): { long: number; sink: number } | { why: string } {
-  // prettier-ignore
   const help = `posts with inserts, pilot holes or bolts for ${v.screw} at the same holes would.`
   if (!posts?.thread) return { why: `Nothing below takes the screws: ${help}` }
   if (posts.screw !== v.screw) return { why: `The posts below take ${posts.screw}, not ${v.screw}: ${help}` }
@@ -106,11 +106,9 @@ function lengthOf(
   const way = e.top - head - e.board.under
   const { from, deep } = posts.thread
   const hold = Math.min(leastThread(v.screw, posts.top === 'pilot'), deep - from)
-  const long = longestScrew(way + deep)
-  const sink = long === undefined ? Infinity : Math.max(0, way + from + hold - long)
-  return long !== undefined && sink <= mostSink
-    ? { long, sink }
-    : { why: `No usual ${v.screw} screw is between ${(way + from + hold).toFixed(1)} and ${(way + deep).toFixed(1)} mm long, and the head has no room to go deeper.` } // prettier-ignore
+  const least = way + from + hold
+  const usual = usualScrew(least, way + deep, mostSink)
+  return usual ?? { why: `No usual ${v.screw} screw is between ${least.toFixed(1)} and ${(way + deep).toFixed(1)} mm long, and the head has no room to go deeper.` } // prettier-ignore
 }
 
 function bored(shape: HoleShape, v: HoldDownValues, e: Enclosure, context: StepContext): Solid[] {
@@ -119,24 +117,10 @@ function bored(shape: HoleShape, v: HoldDownValues, e: Enclosure, context: StepC
   return v.holes.map((hole) => stood(e, kernel, copied(kernel, tool, translation([...hole.centre, e.top]), hole.id)))
 }
 
-const pressRow = (v: HoldDownValues, e: Enclosure, id: string): StepOutput['rows'][number] => ({
-  id: `${id}:press`,
-  step: id,
-  between: 'Board under the posts of the lid',
-  wanted: v.gap,
-  tolerance: 0.05,
-  rule: 'exact',
-  a: { of: 'items', reference: e.reference, items: [e.board.item] },
-  b: { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'seat' } },
-})
+const pressRow = (v: HoldDownValues, e: Enclosure, id: string) =>
+  gapRow(id, 'press', 'Board under the posts of the lid', v.gap, 'exact', boardOf(e), { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'seat' } }) // prettier-ignore
 
-const pinRow = (v: HoldDownValues, e: Enclosure, posts: Posts | undefined, id: string): StepOutput['rows'][number] => ({
-  id: `${id}:pins`,
-  step: id,
-  between: 'Pins in the posts of the lid',
-  wanted: v.pin,
-  tolerance: 0.05,
-  rule: 'exact',
-  a: { of: 'parts', parts: [e.base], surfaces: { step: posts?.step ?? '', role: 'pin' } },
-  b: { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'socket' } },
-})
+function pinRow(v: HoldDownValues, e: Enclosure, posts: Posts | undefined, id: string) {
+  const pins = { of: 'parts', parts: [e.base], surfaces: { step: posts?.step ?? '', role: 'pin' } } as const
+  return gapRow(id, 'pins', 'Pins in the posts of the lid', v.pin, 'exact', pins, { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'socket' } }) // prettier-ignore
+}

@@ -55,7 +55,6 @@ const postsOf = (at: Situation, caseStep: string) =>
   at.document.steps.find((s) => at.left.some((l) => l.step === s.id && l.token === POSTS.name) && isOnCase(s, caseStep)) // prettier-ignore
 
 function fieldsFor({ printer }: Project, caseStep: string, posts: ProjectStep | undefined): Record<string, unknown> {
-  // prettier-ignore
   const top = posts?.fields.top ?? 'pin'
   const end = top === 'pin' ? 'pin' : top === 'plain' ? 'plain' : 'screw'
   const screw = (posts?.fields.screw ?? 'M3') as Screw

@@ -1,5 +1,6 @@
 import { roomFor } from '../../enclosures/beside'
-import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
+import { boardOf, ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import { POSTS } from '../../enclosures/posts'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
@@ -106,18 +107,7 @@ function buildLedge(v: Values, context: StepContext): StepOutput {
   if (press.isEmpty()) return { parts, rows: [], notes: ['Nothing holds it down: something stands everywhere along the edge above the board.'] } // prettier-ignore
   return {
     parts: [...parts, { id: e.lid, solid: kernel.union([v.case.parts.get(e.lid)!, stood(e, kernel, press)]) }],
-    rows: [
-      {
-        id: `${id}:press`,
-        step: id,
-        between: 'Board under the ledge of the lid',
-        wanted: v.gap,
-        tolerance: 0.05,
-        rule: 'exact',
-        a: { of: 'items', reference: e.reference, items: [e.board.item] },
-        b: { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'press' } },
-      },
-    ],
+    rows: [gapRow(id, 'press', 'Board under the ledge of the lid', v.gap, 'exact', boardOf(e), { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'press' } })], // prettier-ignore
     notes: [],
   }
 }
@@ -129,7 +119,6 @@ function corners(
   [z0, z1]: readonly [number, number],
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   const [x0, y0, x1, y1] = boundsOf(e.board.outline)
   const far = 100
   const names = { step: id, top: 'root', bottom: 'root', side: 'ledge' }

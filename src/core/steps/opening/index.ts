@@ -1,4 +1,5 @@
 import { type Enclosure, laidFlat } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import { boxesMeet, boxOfPositions } from '../../geometry/vec'
 import { compose } from '../../geometry/placement'
 import type { Profile } from '../../profile/segment'
@@ -7,7 +8,7 @@ import { raise } from '../../result'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { openingFields, type OpeningValues } from './fields'
 import { offerOpenings, startOpening } from './offers'
-import { frameOf, plugOutline, seenThrough, type Stretch, stretchesOf, type Wall } from './outline'
+import { frameOf, isLevel, plugOutline, seenThrough, type Stretch, stretchesOf, type Wall } from './outline'
 import { openingTools } from './tool'
 import { wallFor } from './wall'
 
@@ -79,14 +80,14 @@ function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
   })
   return {
     parts: cut,
-    rows: [...gapRow(v, e, id, stretches, wall), ...(v.plug === 'body' ? plugRows(v, e, id, seen, wall) : [])],
+    rows: [...roundIt(v, e, id, stretches, wall), ...(v.plug === 'body' ? plugRows(v, e, id, seen, wall) : [])],
     notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : v.plug === 'body' ? [] : setBack(item.name, wall, v), // prettier-ignore
   }
 }
 
 /** Refuses an opening that a side has no room for. Errors: rim */
 function keepsRim(stretches: readonly Stretch[], wall: Wall, name: string, e: Enclosure): void {
-  if (Math.abs(wall.z[2]) > 0.5) return
+  if (isLevel(wall)) return
   const spans = stretches.map((s) => boundsOf(s.wider ?? s.outline))
   const [low, high] = [Math.min(...spans.map((b) => b[1])), Math.max(...spans.map((b) => b[3]))]
   const past = low < e.bottom + LEAST_RIM ? 'floor' : high > e.top - LEAST_RIM ? 'roof' : undefined
@@ -99,26 +100,16 @@ function keepsRim(stretches: readonly Stretch[], wall: Wall, name: string, e: En
 }
 
 /** Where nothing of an opening goes round its item there is no gap: a ledge in front of one that ends behind the wall. */
-const gapRow = (
+const roundIt = (
   v: OpeningValues,
   e: Enclosure,
   id: string,
   stretches: readonly Stretch[],
   wall: Wall,
 ): StepOutput['rows'] =>
-  // prettier-ignore
   stretches.some((s) => s.role === 'opening' && s.to > wall.inside) || (v.ledge === 0 && v.view > 0)
     ? [
-        {
-          id: `${id}:gap`,
-          step: id,
-          between: `${v.item.name} in its opening`,
-          wanted: v.gap,
-          tolerance: 0.05,
-          rule: 'at-least',
-          a: { of: 'items', reference: e.reference, items: [v.item.id] },
-          b: { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' }, also: ['view', 'recess'].map((role) => ({ step: id, role })) }, // prettier-ignore
-        },
+        gapRow(id, 'gap', `${v.item.name} in its opening`, v.gap, 'at-least', { of: 'items', reference: e.reference, items: [v.item.id] }, { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' }, also: ['view', 'recess'].map((role) => ({ step: id, role })) }), // prettier-ignore
       ]
     : []
 
@@ -128,25 +119,18 @@ const PLUG_LONG = 15
 /** The plug as it stands in its socket, past base and lid. */
 function plugRows(v: OpeningValues, e: Enclosure, id: string, seen: Profile, wall: Wall): StepOutput['rows'] {
   const plug = { of: 'drawn', profile: plugOutline(seen, v), frame: compose(e.stand, frameOf(wall)), span: [wall.reach, wall.outside + PLUG_LONG] } as const // prettier-ignore
-  return [e.base, e.lid].map((part) => ({
-    id: `${id}:plug:${part === e.base ? 'base' : 'lid'}`,
-    step: id,
-    between: `Plug of ${v.item.name} past the ${part === e.base ? 'base' : 'lid'}`,
-    wanted: v.gap,
-    tolerance: 0.05,
-    rule: 'at-least' as const,
-    a: plug,
-    b: { of: 'whole' as const, part },
-  }))
+  const past = (part: string, called: string) => gapRow(id, `plug:${called}`, `Plug of ${v.item.name} past the ${called}`, v.gap, 'at-least', plug, { of: 'whole', part }) // prettier-ignore
+  return [past(e.base, 'base'), past(e.lid, 'lid')]
 }
 
 /** Behind the inside of the wall by more than this counts as set back, mm. */
 const SET_BACK = 0.5
 
 /** An item that ends before the wall has a wide gap in its opening; what matters then is how far a plug must reach. */
-function setBack(name: string, { reach, inside, outside, z }: Wall, v: OpeningValues): string[] {
+function setBack(name: string, wall: Wall, v: OpeningValues): string[] {
+  const { reach, inside, outside } = wall
   if (reach > inside - SET_BACK) return []
   const behind = `${name} ends ${(outside - reach).toFixed(1)} mm behind the outside of the wall`
-  if (Math.abs(z[2]) < 0.5) return [`${behind}: a plug has to reach that far in.`]
+  if (!isLevel(wall)) return [`${behind}: a plug has to reach that far in.`]
   return v.view > 0 ? [] : [`${behind}; seen from 45° it would need ${(outside - reach).toFixed(1)} mm more all round.`]
 }

@@ -29,6 +29,9 @@ export interface Wall {
 
 export const frameOf = ({ x, y, z }: Wall): Placement => fromFrame(x, y, z, [0, 0, 0])
 
+/** Whether it is the top or the underside that is opened, not a side. */
+export const isLevel = ({ z }: Wall): boolean => Math.abs(z[2]) > 0.5
+
 /** How much of an item that stays behind the wall is looked at, mm. */
 const NEAR_FACE = 1
 
@@ -38,7 +41,6 @@ export function seenThrough(
   kernel: StepContext['kernel'],
   item: Pick<CasedItem, 'name' | 'positions' | 'indices'>,
 ): Profile {
-  // prettier-ignore
   const from = Math.min(wall.inside, wall.reach - NEAR_FACE)
   const seen = silhouette(kernel, item.positions, item.indices, invert(frameOf(wall)), from)
   return seen.loops.length === 0 ? raise('no-outline', `${item.name} shows no outline there.`, 'item') : seen

@@ -6,7 +6,7 @@ import { rectangle } from '../../profile/shapes'
 import type { Solid } from '../../kernel/kernel'
 import { expectOk } from '../../result'
 import type { StepContext } from '../step-kind'
-import { frameOf, type Stretch, type Wall } from './outline'
+import { frameOf, isLevel, type Stretch, type Wall } from './outline'
 
 /** The cut begins so far inside the wall, mm: cut along its very face it would leave a film here and there. */
 const BITE = 0.005
@@ -22,9 +22,8 @@ export function openingTools(
   e: Enclosure,
   context: StepContext,
 ) {
-  // prettier-ignore
   const { kernel } = context
-  const lies = Math.abs(wall.z[2]) > 0.5
+  const lies = isLevel(wall)
   const behind = hollowsBehind(lies, e, context)
   const placed = (solids: readonly Solid[]) =>
     stood(e, kernel, kernel.subtract(kernel.place(kernel.union(solids), frameOf(wall)), behind))

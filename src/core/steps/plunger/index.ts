@@ -1,5 +1,6 @@
 import { columnSolid, level, round } from '../../enclosures/column'
 import { ENCLOSURE, type Enclosure, laidFlat, stood } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import { itemField } from '../../fields/item'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -94,26 +95,8 @@ function buildPlunger(v: Values, context: StepContext): StepOutput {
       { id, name: `Plunger`, color: '#c99a5b', solid: place(plunger), print: invert(e.stand) },
     ],
     rows: [
-      {
-        id: `${id}:guide`,
-        step: id,
-        between: `Plunger of ${item.name} in its guide`,
-        wanted: v.gap,
-        tolerance: 0.05,
-        rule: 'exact',
-        a: { of: 'parts', parts: [id], surfaces: { step: id, role: 'plunger' } },
-        b: { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'hole' } },
-      },
-      {
-        id: `${id}:play`,
-        step: id,
-        between: `Plunger over ${item.name}`,
-        wanted: v.play,
-        tolerance: 0.05,
-        rule: 'exact',
-        a: { of: 'whole', part: id },
-        b: { of: 'items', reference: e.reference, items: [item.id] },
-      },
+      gapRow(id, 'guide', `Plunger of ${item.name} in its guide`, v.gap, 'exact', { of: 'parts', parts: [id], surfaces: { step: id, role: 'plunger' } }, { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'hole' } }), // prettier-ignore
+      gapRow(id, 'play', `Plunger over ${item.name}`, v.play, 'exact', { of: 'whole', part: id }, { of: 'items', reference: e.reference, items: [item.id] }), // prettier-ignore
     ],
     notes: [],
   }

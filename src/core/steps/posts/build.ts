@@ -1,12 +1,13 @@
 import { columnSolid, level, round } from '../../enclosures/column'
 import type { Upright } from '../../enclosures/beside'
-import { type Enclosure, stood } from '../../enclosures/enclosure'
+import { boardOf, type Enclosure, stood } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import { POSTS, type Posts } from '../../enclosures/posts'
 import { compose, FLIPPED, translation } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import type { TurnedEdge } from '../../kernel/mesh-builder'
-import { pilotHole, SCREWS } from '../../fit/screws'
+import { INSERT_WALL, pilotHole, SCREWS, UNDER_INSERT } from '../../fit/screws'
 import type { Hole } from '../../references/board'
 import { raise } from '../../result'
 import { besideItems, rowsBeside } from '../around-items'
@@ -18,10 +19,6 @@ import type { PostsValues } from './fields'
 const ROOF_ROOM = 0.1
 /** What is left of the floor under a hole or over a pocket, at least, mm. */
 const LEAST_FLOOR = 0.8
-/** Least wall round a heat-set insert, mm; the trade says 1.6 to 2. */
-const INSERT_WALL = 1.6
-/** How much deeper than an insert its hole is, mm, as the trade has it. */
-const UNDER_INSERT = 1
 /** Least wall round other holes, mm. */
 const LEAST_WALL = 0.4
 
@@ -46,16 +43,8 @@ export function buildPosts(v: PostsValues, context: StepContext): StepOutput {
   }
 }
 
-const pinRow = (v: PostsValues, e: Enclosure, id: string): StepOutput['rows'][number] => ({
-  id: `${id}:pins`,
-  step: id,
-  between: `Pins in board holes`,
-  wanted: v.gap,
-  tolerance: 0.05,
-  rule: 'exact',
-  a: { of: 'items', reference: e.reference, items: [e.board.item] },
-  b: { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'pin' } },
-})
+const pinRow = (v: PostsValues, e: Enclosure, id: string) =>
+  gapRow(id, 'pins', 'Pins in board holes', v.gap, 'exact', boardOf(e), { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'pin' } }) // prettier-ignore
 
 /** A hole that is bored into the posts once they stand: from their top, or from underneath. */
 interface Bore {
@@ -107,7 +96,7 @@ function bored({ shape, from, deep }: Bore, holes: readonly Hole[], e: Enclosure
 const PILOT_SLACK = 0.05
 
 function postsLeft(step: string, v: PostsValues, e: Enclosure, bore: Bore | undefined): Posts {
-  const { top, across, holes, gap, reach } = v
+  const { top, gap, reach } = v
   const screw = top === 'pilot' ? (SCREWS.findLast((s) => pilotHole(s) <= v.pilot + PILOT_SLACK) ?? 'M1.6') : v.screw
   const thread = (): Posts['thread'] => {
     if (top === 'pilot') return { from: 0, deep: e.board.under - e.floor }
@@ -115,16 +104,7 @@ function postsLeft(step: string, v: PostsValues, e: Enclosure, bore: Bore | unde
     if (top === 'bolt' && v.under === 'nut') return { from: bore!.deep - mouthDepth(bore!.shape), deep: bore!.deep }
     return undefined
   }
-  const [pin] = holes
-  return {
-    step,
-    holes,
-    across,
-    top,
-    screw,
-    thread: thread(),
-    pin: top === 'pin' && pin ? { over: reach, gap } : undefined,
-  }
+  return { step, top, screw, thread: thread(), pin: top === 'pin' ? { over: reach, gap } : undefined }
 }
 
 function placedPost(v: PostsValues, context: StepContext, e: Enclosure, hole: Hole, height: number): Solid {

@@ -1,5 +1,6 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import { ACROSS_LAYERS, matingForce, springOf, strainOf } from '../../enclosures/snap'
 import { type Place, placesOnSides } from '../../enclosures/wall-places'
 import { fromFrame } from '../../geometry/placement'
@@ -42,13 +43,10 @@ export function buildSnaps(v: SnapsValues, context: StepContext): StepOutput {
   const e = v.case.data
   const places = placesOnSides(e, v, v.wide + 2 * (POCKET.beside + PAD_BESIDE))
   const arm = armOf(v, e, printer.line)
-  const each = (make: (c: StepContext) => Solid | undefined) => {
-    const one = make(context)
-    return one ? places.map((place) => stood(e, kernel, copied(kernel, one, frameAt(place), place.name))) : []
-  }
-  const arms = each(() => armSolid(v, arm, context))
-  const pads = each(() => padSolid(v, arm, e, context))
-  const pockets = each(() => pocketSolid(v, arm, context))
+  const each = (one: Solid | undefined) => (one ? places.map((place) => stood(e, kernel, copied(kernel, one, frameAt(place), place.name))) : []) // prettier-ignore
+  const arms = each(armSolid(v, arm, context))
+  const pads = each(padSolid(v, arm, e, context))
+  const pockets = each(pocketSolid(v, arm, context))
   const base = kernel.subtract(kernel.union([v.case.parts.get(e.base)!, ...pads]), pockets)
   const lid = kernel.union([v.case.parts.get(e.lid)!, ...arms])
   return {
@@ -56,7 +54,7 @@ export function buildSnaps(v: SnapsValues, context: StepContext): StepOutput {
       { id: e.base, solid: base },
       { id: e.lid, solid: lid },
     ],
-    published: [leaving(CLOSURE, { how: 'snap arms' }, e.reference)],
+    published: [leaving(CLOSURE, true, e.reference)],
     facts: { strain: strainOf(v) * 100 },
     rows: rowsOf(v, e, id),
     notes: [springNote(v, printer.filament, places.length)],
@@ -90,7 +88,6 @@ function across(
   role: string,
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   const ends = { step: id, top: role, bottom: role, side: role }
   return kernel.extrude(polygonProfile(points, names), -wide / 2, wide / 2, { names: ends, tolerance })
 }
@@ -125,27 +122,14 @@ function pocketSolid(v: SnapsValues, a: Arm, context: StepContext): Solid {
 }
 
 function rowsOf(v: SnapsValues, e: Enclosure, id: string): StepOutput['rows'] {
-  const row = (
-    name: string,
-    between: string,
-    wanted: number,
-    a: string,
-    b: readonly [string, string?][],
-    part: string,
-  ): StepOutput['rows'][number] => ({
-    // prettier-ignore
-    id: `${id}:${name}`,
-    step: id,
-    between,
-    wanted,
-    tolerance: 0.05,
-    rule: 'exact',
-    a: { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'arm', segment: a } },
-    b: { of: 'parts', parts: [part], surfaces: { step: id, role: b[0]![0], ...(b[0]![1] ? { segment: b[0]![1] } : {}) }, also: b.slice(1).map(([role, segment]) => ({ step: v.case.step, role, ...(segment ? { segment } : {}) })) }, // prettier-ignore
-  })
+  const arm = (segment: string) =>
+    ({ of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'arm', segment } }) as const
+  const hold = { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'pocket', segment: 'hold' } } as const
+  const wall = { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'pad' }, also: [{ step: v.case.step, role: 'wall' }] } as const // prettier-ignore
+  const beside = gapRow(id, 'arm', 'Snap arms beside the base', v.gap, 'exact', arm('inside'), wall)
   return [
-    row('catch', 'Catch of the snap arms under its edge', v.play, 'catch', [['pocket', 'hold']], e.base),
-    { ...row('arm', 'Snap arms beside the base', v.gap, 'inside', [['pad'], ['wall']], e.base), bends: { step: id, role: 'arm' } }, // prettier-ignore
+    gapRow(id, 'catch', 'Catch of the snap arms under its edge', v.play, 'exact', arm('catch'), hold),
+    { ...beside, bends: { step: id, role: 'arm' } },
   ]
 }
 

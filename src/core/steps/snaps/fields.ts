@@ -1,19 +1,13 @@
-import { choiceField } from '../../fields/choice'
 import type { FieldSpecs, FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { angleField, countField } from '../../fields/number'
+import { angleField } from '../../fields/number'
 import { publicationField } from '../../fields/publication'
 import { ENCLOSURE } from '../../enclosures/enclosure'
+import { onSidesFields } from '../on-sides'
 
 export const snapsFields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
-  sides: choiceField('Sides', 'ends', {
-    ends: 'the left and the right',
-    long: 'the front and the back',
-    all: 'all four sides',
-  }),
-  count: countField('How many on each side', '1', 1, 20),
-  shift: lengthField('Moved along the wall by', '0', -1000, 1000),
+  ...onSidesFields,
   wide: lengthField('Width', '8', 2, 100),
   thick: lengthField('Thickness', '3*line', 0.6, 10),
   long: lengthField('Length of the arm', '12', 2, 200),

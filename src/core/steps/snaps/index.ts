@@ -1,6 +1,7 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { enclosures, worksOnCase } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
+import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
 import { stepKind } from '../step-kind'
 import { snapsBear } from './bears'
 import { buildSnaps } from './build'
@@ -17,8 +18,7 @@ export const snapsStep = stepKind({
   fields: snapsFields,
   fieldNotes: {
     case: 'id of a case step before; empty: the nearest',
-    sides: '`ends` (left and right), `long` (front and back) or `all`; in the middle of their straight walls',
-    shift: 'from the middle, to the right or to the back',
+    ...ON_SIDES_NOTES,
     long: 'from the root to the catch, which is as low as it can be',
     overlap: 'so far an arm bends as it closes',
     lead: 'degrees between the slope and the way in',
@@ -26,7 +26,7 @@ export const snapsStep = stepKind({
     play: 'over the catch',
   },
   sentence: [
-    'Snap the lid on at', { field: 'sides', after: ',' }, { field: 'count' }, 'each,', { field: 'shift', rare: true, before: 'moved along the wall by', after: ',' }, 'arms', { field: 'wide', after: ' wide,' }, { field: 'thick', after: ' thick' }, 'and', { field: 'long', after: ' long,' },
+    'Snap the lid on at', ...onSidesWords, 'arms', { field: 'wide', after: ' wide,' }, { field: 'thick', after: ' thick' }, 'and', { field: 'long', after: ' long,' },
     'that reach', { field: 'overlap' }, 'under.', { field: 'lead', rare: true, before: 'Led in by', after: '.' },
     { field: 'gap', before: 'They keep', after: ' off the wall' }, 'and have', { field: 'play', after: ' of play.' },
   ], // prettier-ignore

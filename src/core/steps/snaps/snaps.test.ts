@@ -16,7 +16,6 @@ test('strain and forces of an arm are those of the cantilever, by its figures', 
 test.each(['ends', 'long', 'all'])(
   'arms at %s hold the lid; catch and arm have their gaps, and the lid still goes on',
   async (sides) => {
-    // prettier-ignore
     const made = await on.add('snaps', { sides, long: '11', overlap: '0.4', gap: '0.25', play: '0.12' }, ROOMY)
     expect(made.problems).toEqual([])
     expect(made.row('Catch of the snap arms under its edge')).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.12, 1.7) }) // prettier-ignore

@@ -1,6 +1,6 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
-import { leastThread, longestScrew, sizeOf } from '../../fit/screws'
+import { leastThread, nominal, sizeOf, UNDER_INSERT, usualScrew } from '../../fit/screws'
 import { compose, FLIPPED, type Placement, translation } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
@@ -13,8 +13,6 @@ import { holeAcross, type HoleShape, holeTool, mouthAcross, mouthDepth, PLAIN_HO
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { TowersValues } from './fields'
 
-/** How much deeper than an insert its hole is, mm, as the trade has it. */
-const UNDER_INSERT = 1
 /** What carries a head that is let in, and what closes a hole at its end, at least, mm. */
 const LEAST_SEAT = 1.2
 
@@ -42,7 +40,10 @@ export function buildTowers(v: TowersValues, context: StepContext): StepOutput {
   const radius = bores.radius + v.round
   const { long, sink } = screwFor(v, bores)
   const drawn = (profile: Profile, z0: number, z1: number, side: string) => kernel.extrude(profile, z0, z1, { names: { step: id, top: 'tower:top', bottom: 'tower:under', side }, tolerance }) // prettier-ignore
-  const towers = (z0: number, z1: number) => kernel.union(places.map(({ at, name }) => copied(kernel, drawn(circle([0, 0], radius), z0, z1, 'tower'), translation([...at, 0]), name))) // prettier-ignore
+  const towers = (z0: number, z1: number) => {
+    const one = drawn(circle([0, 0], radius), z0, z1, 'tower')
+    return kernel.union(places.map(({ at, name }) => copied(kernel, one, translation([...at, 0]), name)))
+  }
   const room = e.hollows.map((h) => drawn(h.outline, e.bottom - 1, e.top + 1, 'inside'))
   const groove = drawn(e.shut.groove, e.parting - 1, e.parting + e.shut.deep, 'inside')
   const put = (solid: Solid, frame: Placement) =>
@@ -64,7 +65,7 @@ export function buildTowers(v: TowersValues, context: StepContext): StepOutput {
       { id: e.base, solid: base },
       { id: e.lid, solid: lid },
     ],
-    published: [leaving(CLOSURE, { how: 'screws' }, e.reference)],
+    published: [leaving(CLOSURE, true, e.reference)],
     rows: [],
     notes: [`${places.length} screws ${v.screw} x ${long}${sunk}.`],
   }
@@ -88,8 +89,7 @@ function boresOf(v: TowersValues, e: Enclosure): Bores {
     return { lid, base, deep: below, under: true, radius: widest(base, (mouthAcross(base) * 2) / Math.sqrt(3)), thread: [way + below - pocket, way + below], sinkable } // prettier-ignore
   }
   const base: HoleShape = { ...own, for: v.into }
-  const deep =
-    v.into === 'insert' ? v.insert + UNDER_INSERT : Math.min(below - LEAST_SEAT, 4 * Number(v.screw.slice(1)))
+  const deep = v.into === 'insert' ? v.insert + UNDER_INSERT : Math.min(below - LEAST_SEAT, 4 * nominal(v.screw))
   if (deep > below - LEAST_SEAT) raise('insert', `An insert ${v.insert.toFixed(1)} mm long needs a hole ${deep.toFixed(1)} mm deep, and the base is ${below.toFixed(1)} mm high; up to ${Math.max(0, below - LEAST_SEAT - UNDER_INSERT).toFixed(1)} mm would do, or a higher parting.`, 'insert') // prettier-ignore
   return { lid, base, deep, under: false, radius: widest(base, 0), thread: [way, way + deep], sinkable }
 }
@@ -97,11 +97,8 @@ function boresOf(v: TowersValues, e: Enclosure): Bores {
 /** The screw of a usual length, and how much deeper its head goes for it. Errors: screw */
 function screwFor(v: TowersValues, { thread: [from, to], sinkable }: Bores): { long: number; sink: number } {
   const hold = Math.min(leastThread(v.screw, v.into === 'pilot'), to - from)
-  const long = longestScrew(to)
-  const sink = long === undefined ? Infinity : Math.max(0, from + hold - long)
-  if (long === undefined || (v.head === 'plain' ? sink > 1e-6 : sink > sinkable))
-    return raise('screw', `No usual ${v.screw} screw is between ${(from + hold).toFixed(1)} and ${to.toFixed(1)} mm long, and the head has no room to go deeper; another screw, or another height of the parting, would do.`, 'screw') // prettier-ignore
-  return { long, sink }
+  const usual = usualScrew(from + hold, to, v.head === 'plain' ? 0 : sinkable)
+  return usual ?? raise('screw', `No usual ${v.screw} screw is between ${(from + hold).toFixed(1)} and ${to.toFixed(1)} mm long, and the head has no room to go deeper; another screw, or another height of the parting, would do.`, 'screw') // prettier-ignore
 }
 
 const CORNERS = [

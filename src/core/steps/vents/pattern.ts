@@ -9,8 +9,6 @@ import type { VentsValues } from './fields'
 export interface Cell {
   outline: Profile
   name: string
-  /** Its box on the plane. */
-  box: readonly [number, number, number, number]
 }
 
 /** Openings in rows about the middle of their field, as many as it has room for, all of them on the face. */
@@ -72,15 +70,10 @@ const hexagon = ([x, y]: Vec2, radius: number): Profile =>
 /** An opening that is on the face with its margin all round; none that is not. */
 function cell(outline: Profile, name: string, cover: FaceCover, { margin }: VentsValues): Cell[] {
   const { points } = toPolygon(outline.loops[0]!, 0.05)
-  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity]
   for (const [i, p] of points.entries()) {
     const q = points[(i + 1) % points.length]!
-    box[0] = Math.min(box[0], p[0])
-    box[1] = Math.min(box[1], p[1])
-    box[2] = Math.max(box[2], p[0])
-    box[3] = Math.max(box[3], p[1])
     for (const t of [0, 0.25, 0.5, 0.75])
       if (!cover.has([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])], margin)) return []
   }
-  return [{ outline, name, box }]
+  return [{ outline, name }]
 }

@@ -1,6 +1,6 @@
 import { compose, fromFrame, type Placement } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
-import { areaOf } from '../../profile/measure'
+import { areaOf, boundsOf } from '../../profile/measure'
 import { polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
 import type { StepContext } from '../step-kind'
@@ -48,7 +48,7 @@ export function ventTool(cells: readonly Cell[], frame: Placement, v: VentsValue
 /** A drip edge over an opening: level underneath, and slanting down outwards by 45 degrees. */
 function hood(cell: Cell, frame: Placement, { drip }: VentsValues, { kernel, id, tolerance }: StepContext): Solid {
   if (Math.abs(frame[10]!) > 0.2) return raise('upright', 'This face does not stand upright, so nothing drips from it; a drip edge of 0 would do.', 'drip') // prettier-ignore
-  const [x0, , x1, y1] = cell.box
+  const [x0, , x1, y1] = boundsOf(cell.outline)
   // Seen from the side: out of the face, and up.
   const profile = polygonProfile([[-FAST, y1], [drip, y1], [-FAST, y1 + drip + FAST]], ['under', 'slope', 'in']) // prettier-ignore
   const solid = kernel.extrude(profile, -x1 - drip, drip - x0, { names: { step: id, top: 'drip', bottom: 'drip', side: 'drip', copy: [cell.name] }, tolerance }) // prettier-ignore

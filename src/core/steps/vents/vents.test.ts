@@ -11,7 +11,6 @@ const bare = await on.build(on.project)
 test.each(['level', 'upright', 'round', 'hex'])(
   '%s openings go through the wall alone, with bars of whole lines between them, and say how much is open',
   async (cells) => {
-    // prettier-ignore
     const made = await vents({ cells, over: 'field', wide: '30', high: '20', size: '3', long: '12', margin: '2' })
     expect(made.problems).toEqual([])
     const said = /(\d+) openings, (\d+) mm² in all, bars of 1\.26 mm: 3 lines\./.exec(made.notes.join())!

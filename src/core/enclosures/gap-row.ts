@@ -1,0 +1,15 @@
+import type { RowSpec, Selector } from '../built/rows'
+
+/** How far a measured gap may be off the wanted one, mm: what a good printer repeats. */
+const TOLERANCE = 0.05
+
+/** A row that a step writes into the ledger; its id is the step's and a name of its own. */
+export const gapRow = (
+  step: string,
+  name: string,
+  between: string,
+  wanted: number,
+  rule: RowSpec['rule'],
+  a: Selector,
+  b: Selector,
+): RowSpec => ({ id: `${step}:${name}`, step, between, wanted, tolerance: TOLERANCE, rule, a, b })
