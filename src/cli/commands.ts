@@ -244,6 +244,9 @@ const partEntry = (p: ExportedPart) => ({
   closed: p.closed,
   volume_mm3: round(p.volume),
   bounds_mm: roundBox(p.bounds),
+  ...(p.pauses.length > 0
+    ? { pauses: p.pauses.map(({ height, layers, to }) => ({ at_mm: round(height), after_layers: layers, to })) }
+    : {}),
 })
 
 const ledgerEntry = (r: LedgerRow) => ({

@@ -4,7 +4,8 @@ import { formatReport } from './report'
 
 const HELP = `anorak inspect FILE
 anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--posts] [--openings]
-                       [--sits screws|pins|edge] [--closes board|corners|snap|lip] [--lives desk|wall]
+                       [--sits screws|own|pins|edge] [--lives desk|wall]
+                       [--closes board|corners|snap|magnets|hinge|slide|sealed|lip]
                        [--place bed|assembled] --out DIR
 anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME]
 anorak check PROJECT [--variant NAME]

@@ -10,6 +10,16 @@ import type { RowSpec } from './rows'
 export const QUALITY = { drag: 0.03, view: 0.004, export: 0.002 } as const
 export type Quality = keyof typeof QUALITY
 
+/** Where a print is halted, so that something can be laid in. */
+export interface Pause {
+  /** Of whole layers, above the bed, mm. */
+  height: number
+  /** After so many of them. */
+  layers: number
+  /** What is to be done meanwhile, for the maker. */
+  to: string
+}
+
 /** A part as built, in the project's frame. */
 export interface BuiltPart {
   id: string
@@ -26,6 +36,7 @@ export interface BuiltPart {
   painted?: { regions: { region: number; color: string }[]; lost: number[] }
   /** Takes the part to the way it is printed. */
   print: Placement
+  pauses?: readonly Pause[]
 }
 
 /** How one step came out. */

@@ -22,8 +22,8 @@ export type Selector =
   | { of: 'items'; reference: string; items: readonly string[]; own?: true }
   /** What would stand up from a drawing, from one height over its plane to another, mm; its curves are taken as chords. */
   | { of: 'drawn'; profile: Profile; frame: Placement; span: readonly [number, number] }
-  /** All of a part; `firm`: but for what bends out of the way. */
-  | { of: 'whole'; part: string; firm?: true }
+  /** All of a part; `firm`: but for what bends out of the way; `up`: what of it lies below a plane, as it is printed so far. */
+  | { of: 'whole'; part: string; firm?: true; up?: { normal: Vec3; offset: number } }
   /** Every part and every fitted item, but for some parts. */
   | { of: 'rest'; but: readonly string[] }
   /** What the maker picked. */

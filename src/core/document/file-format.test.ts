@@ -20,6 +20,11 @@ test('the example of the file format builds, and names every kind of step', asyn
   expect(build.parts.map((p) => p.name)).toEqual([
     'Base',
     'Roof',
+    'Case',
+    'Base 2',
+    'Lid',
+    'Base 3',
+    'Lid 2',
     'Plunger',
     'Part',
     'Part 2',

@@ -40,8 +40,8 @@ export interface Enclosure {
   /** The inside, wider where items are taken in, and the outside seen from above. */
   hollows: readonly Hollow[]
   outer: Profile
-  /** Outer edge of the groove in the lid that the lip goes into; the height of the lip, and the groove's. */
-  shut: { groove: Profile; high: number; deep: number }
+  /** Outer edge of the lip, and of the groove in the lid that it goes into; the gap between them, the height of the lip, and the groove's. */
+  shut: { lip: Profile; groove: Profile; gap: number; high: number; deep: number }
   /** All fitted items but the board. */
   items: readonly CasedItem[]
   /** Heights, from the underside of the floor to the top of the roof. */
@@ -60,6 +60,10 @@ export interface Enclosure {
 export const WORTH_AN_OPENING = 0.8
 
 export const ENCLOSURE = token<Enclosure>('enclosure', 'case')
+
+/** The rows of a case about a lid that is put on from above; of another lid they are not meant. */
+export const LID_ROWS = { lip: 'lip', on: 'on', over: 'over' } as const
+export const lidRows = (caseStep: string): string[] => Object.values(LID_ROWS).map((name) => `${caseStep}:${name}`)
 
 /** A solid made where the board lies flat, where the project has it. */
 export const stood = ({ stand }: Pick<Enclosure, 'stand'>, kernel: Kernel, solid: Solid): Solid =>

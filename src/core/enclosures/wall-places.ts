@@ -1,6 +1,8 @@
 import type { Enclosure } from './enclosure'
+import { fromFrame, type Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import { directionAt, lengthOf, pointAt } from '../profile/segment'
+import type { Side } from '../references/board'
 import { raise } from '../result'
 
 /** A place on the outside of the wall, seen from above, with the way out of it; `name` stays its own. */
@@ -10,7 +12,7 @@ export interface Place {
   name: string
 }
 
-const WAYS: readonly { name: string; out: Vec2; of: 'ends' | 'long' }[] = [
+const WAYS: readonly { name: Side; out: Vec2; of: 'ends' | 'long' }[] = [
   { name: 'left', out: [-1, 0], of: 'ends' },
   { name: 'right', out: [1, 0], of: 'ends' },
   { name: 'front', out: [0, -1], of: 'long' },
@@ -20,6 +22,9 @@ const WAYS: readonly { name: string; out: Vec2; of: 'ends' | 'long' }[] = [
 /** Walls that look this far off a side are not of it; a share. */
 const SQUARE = 1e-6
 
+/** x outwards, y up, z along the wall. */
+export const wallFrame = ({ at, out }: Place): Placement => fromFrame([out[0], out[1], 0], [0, 0, 1], [out[1], -out[0], 0], [at[0], at[1], 0]) // prettier-ignore
+
 /**
  * Places spread evenly over the longest straight run of the outside on each side, and moved along it.
  * @param shift to the right, or to the back, mm
@@ -27,10 +32,10 @@ const SQUARE = 1e-6
  */
 export const placesOnSides = (
   e: Enclosure,
-  { sides, count, shift }: { sides: 'ends' | 'long' | 'all'; count: number; shift: number },
+  { sides, count, shift }: { sides: 'ends' | 'long' | 'all' | Side; count: number; shift: number },
   wide: number,
 ): Place[] =>
-  WAYS.filter(({ of }) => sides === 'all' || sides === of).flatMap(({ name, out }) => {
+  WAYS.filter(({ of, name }) => sides === 'all' || sides === of || sides === name).flatMap(({ name, out }) => {
     const runs = e.outer.loops.flat().filter((s) => {
       const [dx, dy] = directionAt(s, 0.5)
       return s.kind === 'line' && Math.abs(dy * out[0] - dx * out[1] - 1) < SQUARE

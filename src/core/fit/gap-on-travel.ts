@@ -50,6 +50,8 @@ function gapByLooking(own: Mover, others: readonly Mover[], rest: TriangleTree):
   }
   const seen: Seen[] = []
   for (const share of [own.travel.stands, 0, 1, 0.5]) {
+    // Where it stands may lie before its way: closed, a lid lies on its rim.
+    if (share < 0 || share > 1) continue
     if (seen.some((s) => s.share === share)) continue
     const found = look(share)
     if (!found) return undefined

@@ -2,7 +2,8 @@ import { isMeant } from '../faces/resolve'
 import { type Triangles, unpacked } from '../mesh/unpack'
 import type { BuiltPart } from '../built/built'
 import { apply, placePositions } from '../geometry/placement'
-import type { Vec2, Vec3 } from '../geometry/vec'
+import { clipped } from '../geometry/clip'
+import { dot, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Reference } from '../references/resolve'
 import type { Selector } from '../built/rows'
 import type { SurfaceName } from '../kernel/surface'
@@ -36,7 +37,7 @@ export function selectTriangles(
     case 'drawn':
       return drawnTriangles(selector)
     case 'whole':
-      return joined(parts.filter((p) => p.id === selector.part).map((p) => (selector.firm ? firmPart(p, bends) : wholePart(p)))) // prettier-ignore
+      return joined(parts.filter((p) => p.id === selector.part).map((p) => (selector.firm ? firmPart(p, bends) : selector.up ? below(wholePart(p), selector.up) : wholePart(p)))) // prettier-ignore
     case 'rest':
       return joined([
         ...parts.filter((p) => !selector.but.includes(p.id)).map(wholePart),
@@ -48,6 +49,17 @@ export function selectTriangles(
 }
 
 const wholePart = ({ mesh }: BuiltPart): Triangles => unpacked(mesh.positions, mesh.indices)
+
+/** What of triangles lies below a plane. */
+function below(all: Triangles, { normal, offset }: { normal: Vec3; offset: number }): Triangles {
+  const out: number[] = []
+  for (let i = 0; i < all.length; i += 9) {
+    const corners = [0, 3, 6].map((k): Vec3 => [all[i + k]!, all[i + k + 1]!, all[i + k + 2]!])
+    const [first, ...rest] = clipped(corners, (p) => offset - dot(p, normal))
+    rest.slice(1).forEach((p, k) => out.push(...first!, ...rest[k]!, ...p))
+  }
+  return Float32Array.from(out)
+}
 
 /** A part without what bends out of the way. */
 const firmPart = ({ mesh }: BuiltPart, bends: readonly SurfaceName[]): Triangles => {

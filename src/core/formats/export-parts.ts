@@ -1,4 +1,4 @@
-import type { BuiltPart } from '../built/built'
+import type { BuiltPart, Pause } from '../built/built'
 import type { Project } from '../document/schema'
 import { variantInHand } from '../document/variants'
 import { pointable } from '../faces/resolve'
@@ -6,6 +6,7 @@ import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arrangement } from '../print/arrange'
 import { countsOf } from '../print/part-list'
+import { pauseSaid } from '../print/pause'
 import { isClosed } from '../mesh/facts'
 import { safeFileName, uniqueNames } from './file-names'
 import { writeStl } from './stl/write-stl'
@@ -20,6 +21,8 @@ export interface ExportedPart {
   closed: boolean
   volume: number
   bounds: Box3
+  /** Where its print is to be halted. */
+  pauses: readonly Pause[]
 }
 
 export interface ExportedFile {
@@ -59,6 +62,7 @@ export function listExport(
     closed: isClosed(part.mesh.positions, part.mesh.indices),
     volume: part.volume,
     bounds: boxOfPositions(placePositions(placements[i]![0]!, part.mesh.positions)),
+    pauses: part.pauses ?? [],
   }))
 }
 
@@ -70,6 +74,9 @@ function paintOf({ mesh, painted }: BuiltPart): { paint?: { colors: string[]; of
   const color = new Map(painted.regions.map((r) => [r.region, colors.indexOf(r.color) + 1]))
   return { paint: { colors, ofTriangle: Uint16Array.from(regionOf, (r) => color.get(r) ?? 0) } }
 }
+
+/** What the print of a part is halted for: `Base: pause at 16.4 mm, after 82 layers, and lay the board in.` */
+const pausesSaid = ({ name, pauses = [] }: BuiltPart): string[] => pauses.map((p) => `${name}: ${pauseSaid(p)}.`)
 
 /** Binary STL for each part and one 3MF for all, in which each stands as often as it is printed. */
 export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
@@ -91,5 +98,5 @@ export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): 
     placements: placements[i]!,
     ...paintOf(part),
   }))
-  return [...stl, { name: `${safeFileName(title)}.3mf`, bytes: write3mf(objects, title) }]
+  return [...stl, { name: `${safeFileName(title)}.3mf`, bytes: write3mf(objects, title, parts.flatMap(pausesSaid)) }]
 }

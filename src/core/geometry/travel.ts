@@ -2,7 +2,8 @@ import { compose, type Placement, translation, turnAbout } from './placement'
 import { cross, length, scale, sub, type Vec3 } from './vec'
 
 /**
- * How a thing comes from one end of its way to the other; `stands` is where on it it is now, from 0 to 1.
+ * How a thing comes from one end of its way to the other; `stands` is where on it it is now, from 0 to 1; less than 0 is
+ * before its way.
  * A slide leads `by` (mm) from end to end; a turn `over` radians, anticlockwise seen against `axis` (length 1).
  */
 export type Travel =

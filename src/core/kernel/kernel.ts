@@ -160,6 +160,12 @@ export class Kernel {
     return this.own(solid.handle.hull(), new Map())
   }
 
+  /** The least solid without hollows round points, packed x y z. */
+  around(points: ArrayLike<number>): Solid {
+    const all = Array.from({ length: points.length / 3 }, (_, i): Vec3 => [points[3 * i]!, points[3 * i + 1]!, points[3 * i + 2]!]) // prettier-ignore
+    return this.own(this.wasm.Manifold.hull(all as unknown as Parameters<typeof this.wasm.Manifold.hull>[0]), new Map())
+  }
+
   private fromFaced(mesh: FacedMesh): Solid {
     this.watch()
     const id = this.wasm.Manifold.reserveIDs(1)

@@ -1,5 +1,6 @@
-import type { Left, Quality, StepReport } from '../built/built'
+import type { Left, Pause, Quality, StepReport } from '../built/built'
 import type { RowSpec } from '../built/rows'
+import { rowsAfterJoining } from './rows-after-joining'
 import { contentKey, objectKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
 import type { PartHere, Published, Resolved } from '../fields/field-kind'
@@ -16,6 +17,7 @@ import type { Made } from './step-cache'
 export interface PartState extends PartHere {
   color: string
   print: Placement
+  pauses?: readonly Pause[]
 }
 
 /** One way through the sheet: what there is after the steps that have run. */
@@ -44,6 +46,7 @@ export function accept(
 ): void {
   const { output, partKeys } = made
   for (const id of output.gone ?? []) run.parts.delete(id)
+  if (output.into !== undefined) run.rows = rowsAfterJoining(run.rows, output.gone ?? [], output.into)
   for (const part of output.parts) {
     const before = run.parts.get(part.id)
     const key = partKeys.get(part.id)!
@@ -55,10 +58,12 @@ export function accept(
       name: own?.name ?? (part.name === undefined ? before?.name : freeName(part.name, part.id, run)) ?? 'Part',
       color: own?.color ?? part.color ?? before?.color ?? '#9db096',
       print: part.print ?? before?.print ?? IDENTITY,
+      ...pausesOf(part.pauses ?? before?.pauses),
       pointable: pointable(part.id, key),
     })
   }
   for (const id of output.released ?? []) run.rows = run.rows.filter((row) => !isToOthers(row, id))
+  if (output.undone) run.rows = run.rows.filter((row) => !output.undone!.includes(row.id))
   // What a step makes anew has no name before this.
   const called = run.parts.get(step.id)?.name
   run.rows.push(...output.rows.map((row) => (called === undefined ? row : { ...row, between: row.between.replace(OWN_PART, called) }))) // prettier-ignore
@@ -73,6 +78,8 @@ export function accept(
   for (const { token, data, reference } of output.published ?? [])
     left(token.name, data, keyOf(data), reference === undefined ? {} : { reference })
 }
+
+const pausesOf = (pauses: readonly Pause[] | undefined) => (pauses ? { pauses } : {})
 
 /** True if a row is between a part and something else. */
 function isToOthers({ a, b }: RowSpec, part: string): boolean {

@@ -5,12 +5,14 @@ import { againStep } from './again'
 import { caseStep } from './case'
 import { combineStep } from './combine'
 import { copiesStep } from './copies'
+import { pegsStep } from './pegs'
 import { planeCutStep } from './plane-cut'
 import { drawingStep } from './drawing'
 import { earsStep } from './ears'
 import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { fitStep } from './fit'
+import { hingeStep } from './hinge'
 import { hollowStep } from './hollow'
 import { holdDownStep } from './hold-down'
 import { holesStep } from './holes'
@@ -18,6 +20,7 @@ import { itemStep } from './item'
 import { labelStep } from './label'
 import { ledgeStep } from './ledge'
 import { loftStep } from './loft'
+import { magnetsStep } from './magnets'
 import { motionStep } from './motion'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
@@ -26,6 +29,8 @@ import { postsStep } from './posts'
 import { putStep } from './put'
 import { revolveStep } from './revolve'
 import { ringStep } from './ring'
+import { sealedStep } from './sealed'
+import { slideLidStep } from './slide-lid'
 import { snapsStep } from './snaps'
 import { solidStep } from './solid'
 import { sweepStep } from './sweep'
@@ -52,6 +57,11 @@ const ALL = [
   holdDownStep,
   towersStep,
   snapsStep,
+  magnetsStep,
+  hingeStep,
+  slideLidStep,
+  pegsStep,
+  sealedStep,
   earsStep,
   openingStep,
   plungerStep,

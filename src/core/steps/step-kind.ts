@@ -2,6 +2,7 @@ import type { Check } from '../checks/finding'
 import type { Printer } from '../document/schema'
 import { token, type Token } from '../fields/field-kind'
 import type { FieldSpecs, FieldValues } from '../fields/kinds'
+import type { Pause } from '../built/built'
 import type { RowSpec } from '../built/rows'
 import type { Placement } from '../geometry/placement'
 import type { Kernel, Solid } from '../kernel/kernel'
@@ -32,11 +33,13 @@ export const isMeant = (word: Word, saved: Readonly<Record<string, unknown>>): b
 export interface PartOutput {
   id: string
   solid: Solid
-  /** For new parts: what they are called and how they look until the maker says otherwise. */
+  /** What it is called, and how it looks, until the maker says otherwise: of new parts, and of those that become something else. */
   name?: string
   color?: string
   /** For new parts: takes the part to the way it is printed, underside down. */
   print?: Placement
+  /** Where its print is halted; as before if absent. */
+  pauses?: readonly Pause[]
 }
 
 /** Something left for later steps, by a token that says of what type it is. */
@@ -63,9 +66,13 @@ export interface StepOutput {
   parts: PartOutput[]
   /** Parts used up, by id. */
   gone?: readonly string[]
+  /** The part that those became material of, under the names that their surfaces had. */
+  into?: string
   published?: readonly Leaving[]
   /** Parts that it puts where what was watched between them and others before is not meant any more, by id. */
   released?: readonly string[]
+  /** Rows of earlier steps that are not meant any more, by id. */
+  undone?: readonly string[]
   /** What it added to parts or took from them: a later step can do it once more somewhere else. */
   work?: Work
   /** Named lengths for formulas of later steps (`case.floor`), mm. */

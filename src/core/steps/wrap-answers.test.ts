@@ -11,8 +11,8 @@ import { propose } from './offers'
 import { goalsFor, suited, type WrapAnswers } from './wrap-answers'
 
 const kernel = await Kernel.load()
-const SITS = ['screws', 'pins', 'edge'] as const
-const CLOSES = ['board', 'corners', 'snap', 'lip'] as const
+const SITS = ['screws', 'own', 'pins', 'edge'] as const
+const CLOSES = ['board', 'corners', 'snap', 'magnets', 'hinge', 'slide', 'sealed', 'lip'] as const
 const ANSWERS = SITS.flatMap((sits) => CLOSES.map((closes, i): WrapAnswers => ({ sits, closes, lives: i % 2 ? 'wall' : 'desk' }))) // prettier-ignore
 
 const plain = (board: Partial<SimpleBoard>) => simpleBoard({ ...PLAIN, ...board })

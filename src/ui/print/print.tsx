@@ -6,6 +6,7 @@ import { allVariants, AS_DRAWN, variantInHand } from '@/core/document/variants'
 import type { ExportedPart } from '@/core/formats/export-parts'
 import { boxSize } from '@/core/geometry/vec'
 import type { Arrangement } from '@/core/print/arrange'
+import { pauseSaid } from '@/core/print/pause'
 import { formatLength, formatVolume } from '@/core/units/length'
 import { download } from '../api'
 import { Choose } from '../primitives/choose'
@@ -186,6 +187,11 @@ function Export() {
               .join(' × ')}{' '}
             mm, {formatVolume(p.volume)}, {p.triangles.toLocaleString('en')} triangles
           </p>
+          {p.pauses.map((pause) => (
+            <p key={pause.height} className="text-[15px] text-ochre">
+              ▲ While it prints: {pauseSaid(pause)}.
+            </p>
+          ))}
         </div>
       ))}
       {list && list.length > 0 && (

@@ -19,8 +19,9 @@ const RELATIONS = 'http://schemas.openxmlformats.org/package/2006/relationships'
 /**
  * One 3MF package (core specification 1.3): unit millimetre, a material with name and colour and an
  * object for each part, and a build item for each place where it stands.
+ * @param said lines for its description
  */
-export function write3mf(objects: readonly OutObject[], title: string): Uint8Array {
+export function write3mf(objects: readonly OutObject[], title: string, said: readonly string[] = []): Uint8Array {
   return zipSync({
     '[Content_Types].xml': strToU8(
       `${XML}<Types xmlns="${TYPES}"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>`,
@@ -28,13 +29,13 @@ export function write3mf(objects: readonly OutObject[], title: string): Uint8Arr
     '_rels/.rels': strToU8(
       `${XML}<Relationships xmlns="${RELATIONS}"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>`,
     ),
-    '3D/3dmodel.model': strToU8(modelXml(objects, title)),
+    '3D/3dmodel.model': strToU8(modelXml(objects, title, said)),
   })
 }
 
 const XML = '<?xml version="1.0" encoding="UTF-8"?>\n'
 
-function modelXml(objects: readonly OutObject[], title: string): string {
+function modelXml(objects: readonly OutObject[], title: string, said: readonly string[]): string {
   const bases = objects.map((o) => ({ name: o.name, color: o.color }))
   /** Where the colours of each object's painted faces begin among the materials. */
   const painted = objects.map((o) => {
@@ -49,7 +50,7 @@ function modelXml(objects: readonly OutObject[], title: string): string {
   )
   return [
     `${XML}<model unit="millimeter" xml:lang="en" xmlns="${CORE}">`,
-    `<metadata name="Title">${escape(title)}</metadata><metadata name="Application">Anorak</metadata>`,
+    `<metadata name="Title">${escape(title)}</metadata><metadata name="Application">Anorak</metadata>${said.length > 0 ? `<metadata name="Description">${escape(said.join('\n'))}</metadata>` : ''}`,
     `<resources><basematerials id="1">${materials.join('')}</basematerials>`,
     ...meshes,
     `</resources><build>${items.join('')}</build></model>`,

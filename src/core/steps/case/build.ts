@@ -63,7 +63,7 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
     },
     hollows: [...hollows.base, ...hollows.lid],
     outer: outlines.outer,
-    shut: { groove: outlines.groove, high: v.lip, deep: v.lip + GROOVE_ROOM },
+    shut: { lip: outlines.lip, groove: outlines.groove, gap, high: v.lip, deep: v.lip + GROOVE_ROOM },
     items: casedItems(reference, board.item),
     ...heights,
     wall: v.wall,

@@ -1,6 +1,6 @@
 import type { Check, Finding } from '../../checks/finding'
 import type { RowSpec } from '../../built/rows'
-import type { Enclosure } from '../../enclosures/enclosure'
+import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
 import { turn } from '../../geometry/placement'
 import type { Vec3 } from '../../geometry/vec'
 import type { Reference } from '../../references/resolve'
@@ -38,8 +38,8 @@ export function putTogetherRows(id: string, e: Enclosure, reference: Reference, 
   const lid = { of: 'whole', part: e.lid, firm: true } as const
   return [
     row('in', `${reference.name} going into the base`, board, { of: 'whole', part: e.base }, rim - lowest),
-    ...(gap > 2 * PAST ? [row('on', 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
-    row('over', `Lid going over ${reference.name}`, lid, board, Math.max(rim, highest) - e.parting),
+    ...(gap > 2 * PAST ? [row(LID_ROWS.on, 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
+    row(LID_ROWS.over, `Lid going over ${reference.name}`, lid, board, Math.max(rim, highest) - e.parting),
   ]
 }
 
@@ -52,7 +52,7 @@ export const goesTogether: Check = ({ build, ledger, project }) =>
     const item = itemAt(row, own, build.references) ?? itemAt({ ...row, a: row.b }, other, build.references)
     const opened = item && project.steps.find((s) => s.kind === 'opening' && !s.off && s.fields.item === item.id)
     const where = `near x ${own[0].toFixed(1)}, y ${own[1].toFixed(1)}, z ${own[2].toFixed(1)} mm`
-    const what = row.between.replace(' going ', ' does not go ')
+    const what = row.between.includes(' going ') ? row.between.replace(' going ', ' does not go ') : `${row.between}: something is in the way` // prettier-ignore
     return [
       {
         check: 'put-together',

@@ -3,7 +3,7 @@ import { turn } from '../../geometry/placement'
 import type { Vec3 } from '../../geometry/vec'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
-import type { Enclosure } from '../../enclosures/enclosure'
+import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
 import { gapRow } from '../../enclosures/gap-row'
 
 const SIDES: readonly [string, Vec3][] = [
@@ -58,7 +58,7 @@ export function caseRows(
       .filter((o) => takenIn.includes(o.item))
       .map((o) => row(`in:${o.item}`, `${o.name} in case`, v.clear, items([o.item]), cavity(), 'at-least')),
     row(
-      'lip',
+      LID_ROWS.lip,
       'Lip in groove',
       gap,
       { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'lip:side' } },

@@ -44,7 +44,7 @@ export const combineStep = stepKind({
     const were = kernel.bodies(part.solid).length
     return {
       parts: [{ id: part.id, solid }],
-      ...(after === 'gone' ? { gone: tools.map((t) => t.id) } : {}),
+      ...(after === 'gone' ? { gone: tools.map((t) => t.id), ...(what === 'add' ? { into: part.id } : {}) } : {}),
       rows: [],
       notes: pieces > were ? [`${part.name} is in ${pieces} pieces now.`] : [],
     }

@@ -1,9 +1,10 @@
 import type { Edit } from '../../document/edits'
 import type { Project, ProjectStep } from '../../document/schema'
 import { POSTS } from '../../enclosures/posts'
-import { headAcross, insertPost, largestThrough, type Screw } from '../../fit/screws'
+import { headAcross, type Screw } from '../../fit/screws'
 import type { Board } from '../../references/board'
 import { enclosures, isOnCase, worksOnCase } from '../cases'
+import { insertPosts } from '../insert-posts'
 import { newStep, type Offer, type Situation } from '../offer'
 
 export function startHoldDown(at: Situation): Record<string, unknown> | undefined {
@@ -40,10 +41,8 @@ const TAKES_SCREWS = ['insert', 'bolt', 'pilot']
 /** Posts as they take screws: as they are, or with inserts for the largest that goes through the board. */
 function forScrews(posts: ProjectStep, board: Board | undefined): ProjectStep | undefined {
   if (TAKES_SCREWS.includes(String(posts.fields.top))) return posts
-  const screw = largestThrough(Math.min(...(board?.holes.filter((h) => h.mounting).map((h) => h.diameter) ?? [])), 'insert') // prettier-ignore
-  if (!screw) return undefined
-  const own = { top: 'insert', screw, insert: 'min(4, board.bottom - case.bottom - 1.8)', across: insertPost(screw).toFixed(1) } // prettier-ignore
-  return { ...posts, fields: { ...posts.fields, ...own } }
+  const own = insertPosts(board)
+  return own && ({ ...posts, fields: { ...posts.fields, ...own } } as ProjectStep)
 }
 
 const withPosts =

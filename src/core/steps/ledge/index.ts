@@ -63,7 +63,11 @@ export const ledgeStep = stepKind({
       const held =
         worksOnCase(at, 'ledge', step) || at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
       if (held || !reference.board) return []
-      return [{ key: `ledge ${step}`, words: `Rest ${reference.board.name} on a ledge`, goal: 'rest', steps: [newStep(at, 'ledge', { case: step })] }] // prettier-ignore
+      const { name } = reference.board
+      return [
+        { key: `ledge ${step}`, words: `Rest ${name} on a ledge`, goal: 'rest', steps: [newStep(at, 'ledge', { case: step })] },
+        { key: `free-ledge ${step}`, words: `Rest ${name} on a ledge, free above`, goal: 'rest free', steps: [newStep(at, 'ledge', { case: step, hold: 'free' })] },
+      ] // prettier-ignore
     }),
   example: [
     { kind: 'case', fields: {} },

@@ -1,5 +1,6 @@
 import type { Board } from '../../references/board'
 import { enclosures, worksOnCase } from '../cases'
+import { insertPosts } from '../insert-posts'
 import { newStep, type Offer, type Situation } from '../offer'
 
 export function startPosts(at: Situation): Record<string, unknown> | undefined {
@@ -11,14 +12,11 @@ export function startPosts(at: Situation): Record<string, unknown> | undefined {
 export const offerPosts = (at: Situation): Offer[] =>
   enclosures(at).flatMap(({ step, reference }): Offer[] => {
     if (worksOnCase(at, 'posts', step) || !reference.board?.holes.some((h) => h.mounting)) return []
-    return [
-      {
-        key: `posts ${step}`,
-        words: `Stand ${reference.board.name} on posts`,
-        goal: 'stand',
-        steps: [newStep(at, 'posts', fieldsFor(step, reference.board))],
-      },
-    ]
+    const { name } = reference.board
+    const plain = fieldsFor(step, reference.board)
+    const inserts = insertPosts(reference.board)
+    const screwed: Offer[] = inserts ? [{ key: `insert-posts ${step}`, words: `Stand ${name} on posts, with screws of its own`, goal: 'stand screwed', steps: [newStep(at, 'posts', { ...plain, ...inserts })] }] : [] // prettier-ignore
+    return [{ key: `posts ${step}`, words: `Stand ${name} on posts`, goal: 'stand', steps: [newStep(at, 'posts', plain)] }, ...screwed] // prettier-ignore
   })
 
 function fieldsFor(caseStep: string, board: Board): Record<string, unknown> {

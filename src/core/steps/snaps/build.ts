@@ -2,8 +2,7 @@ import { CLOSURE } from '../../enclosures/closure'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../enclosures/gap-row'
 import { ACROSS_LAYERS, matingForce, springOf, strainOf } from '../../enclosures/snap'
-import { type Place, placesOnSides } from '../../enclosures/wall-places'
-import { fromFrame } from '../../geometry/placement'
+import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
@@ -43,7 +42,7 @@ export function buildSnaps(v: SnapsValues, context: StepContext): StepOutput {
   const e = v.case.data
   const places = placesOnSides(e, v, v.wide + 2 * (POCKET.beside + PAD_BESIDE))
   const arm = armOf(v, e, printer.line)
-  const each = (one: Solid | undefined) => (one ? places.map((place) => stood(e, kernel, copied(kernel, one, frameAt(place), place.name))) : []) // prettier-ignore
+  const each = (one: Solid | undefined) => (one ? places.map((place) => stood(e, kernel, copied(kernel, one, wallFrame(place), place.name))) : []) // prettier-ignore
   const arms = each(armSolid(v, arm, context))
   const pads = each(padSolid(v, arm, e, context))
   const pockets = each(pocketSolid(v, arm, context))
@@ -77,9 +76,6 @@ function armOf(v: SnapsValues, e: Enclosure, line: number): Arm {
     raise('long', `An arm ${v.long.toFixed(1)} mm long does not go from the lid to the foot of the base; between ${least.toFixed(1)} and ${most.toFixed(1)} mm would.`, 'long') // prettier-ignore
   return { pad, inner, outer, tip: pad - v.overlap, catchTop, root, top, lead }
 }
-
-/** x outwards, y up, z along the wall. */
-const frameAt = ({ at, out }: Place) => fromFrame([out[0], out[1], 0], [0, 0, 1], [out[1], -out[0], 0], [at[0], at[1], 0]) // prettier-ignore
 
 function across(
   points: readonly Vec2[],

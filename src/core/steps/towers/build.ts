@@ -1,13 +1,10 @@
 import { CLOSURE } from '../../enclosures/closure'
+import { cornersOf, cornerTowers } from '../../enclosures/corners'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
 import { leastThread, nominal, sizeOf, UNDER_INSERT, usualScrew } from '../../fit/screws'
 import { compose, FLIPPED, type Placement, translation } from '../../geometry/placement'
-import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
-import { boundsOf, contains, distanceToEdges } from '../../profile/measure'
-import type { Profile } from '../../profile/segment'
-import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, mouthDepth, PLAIN_HOLE } from '../hole-shape'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
@@ -31,7 +28,7 @@ interface Bores {
 }
 
 export function buildTowers(v: TowersValues, context: StepContext): StepOutput {
-  const { kernel, id, tolerance, printer } = context
+  const { kernel, printer } = context
   const e = v.case.data
   const bores = boresOf(v, e)
   // A lip stands between the room and the screw.
@@ -39,24 +36,18 @@ export function buildTowers(v: TowersValues, context: StepContext): StepOutput {
   const places = cornersOf(e, keep, v.at)
   const radius = bores.radius + v.round
   const { long, sink } = screwFor(v, bores)
-  const drawn = (profile: Profile, z0: number, z1: number, side: string) => kernel.extrude(profile, z0, z1, { names: { step: id, top: 'tower:top', bottom: 'tower:under', side }, tolerance }) // prettier-ignore
-  const towers = (z0: number, z1: number) => {
-    const one = drawn(circle([0, 0], radius), z0, z1, 'tower')
-    return kernel.union(places.map(({ at, name }) => copied(kernel, one, translation([...at, 0]), name)))
-  }
-  const room = e.hollows.map((h) => drawn(h.outline, e.bottom - 1, e.top + 1, 'inside'))
-  const groove = drawn(e.shut.groove, e.parting - 1, e.parting + e.shut.deep, 'inside')
+  const towers = cornerTowers(e, places, radius, context)
   const put = (solid: Solid, frame: Placement) =>
     places.map(({ at, name }) => stood(e, kernel, copied(kernel, solid, compose(translation([...at, 0]), frame), name)))
   const lidHole = holeTool({ ...bores.lid, sink }, e.parting - e.top - 1, context)
   const baseHole = holeTool(bores.base, -bores.deep - (bores.under ? 1 : 0), context)
   const from = bores.under ? compose(translation([0, 0, e.bottom]), FLIPPED) : translation([0, 0, e.parting])
   const base = kernel.subtract(
-    kernel.union([v.case.parts.get(e.base)!, stood(e, kernel, kernel.subtract(towers(e.bottom, e.parting), room))]),
+    kernel.union([v.case.parts.get(e.base)!, stood(e, kernel, towers.base)]),
     put(baseHole, from),
   )
   const lid = kernel.subtract(
-    kernel.union([v.case.parts.get(e.lid)!, stood(e, kernel, kernel.subtract(towers(e.parting, e.top), [...room, groove]))]), // prettier-ignore
+    kernel.union([v.case.parts.get(e.lid)!, stood(e, kernel, towers.lid)]),
     put(lidHole, translation([0, 0, e.top])),
   )
   const sunk = sink > 0 ? `, their heads ${sink.toFixed(1)} mm under the top` : ''
@@ -99,29 +90,4 @@ function screwFor(v: TowersValues, { thread: [from, to], sinkable }: Bores): { l
   const hold = Math.min(leastThread(v.screw, v.into === 'pilot'), to - from)
   const usual = usualScrew(from + hold, to, v.head === 'plain' ? 0 : sinkable)
   return usual ?? raise('screw', `No usual ${v.screw} screw is between ${(from + hold).toFixed(1)} and ${to.toFixed(1)} mm long, and the head has no room to go deeper; another screw, or another height of the parting, would do.`, 'screw') // prettier-ignore
-}
-
-const CORNERS = [
-  { name: 'front left', way: [-1, -1] },
-  { name: 'back right', way: [1, 1] },
-  { name: 'front right', way: [1, -1] },
-  { name: 'back left', way: [-1, 1] },
-] as const
-
-/** Near the corners, as far in as the room leaves them: so far from all hollows. */
-function cornersOf(e: Enclosure, keep: number, which: 'corners' | 'diagonal'): { at: Vec2; name: string }[] {
-  const [x0, y0, x1, y1] = boundsOf(e.outer)
-  const inside = (p: Vec2) => [...e.hollows.map((h) => h.outline), e.shut.groove].some((outline) => contains(outline, p) || distanceToEdges(outline.loops, p) < keep) // prettier-ignore
-  return CORNERS.slice(0, which === 'diagonal' ? 2 : 4).map(({ name, way: [dx, dy] }) => {
-    const corner: Vec2 = [dx < 0 ? x0 : x1, dy < 0 ? y0 : y1]
-    const at = (t: number): Vec2 => [corner[0] + dx * t, corner[1] + dy * t]
-    // From far outside inwards along the diagonal until the room is met.
-    let [out, into] = [keep + 5, -Math.min(x1 - x0, y1 - y0) / 2]
-    for (let i = 0; i < 40; i++) {
-      const middle = (out + into) / 2
-      if (inside(at(middle))) into = middle
-      else out = middle
-    }
-    return { at: at(out), name }
-  })
 }

@@ -1,0 +1,51 @@
+import { cased } from '../../../../tests/support/cased'
+import { PLAIN, simpleBoard } from '../../../../tests/support/board-shapes'
+import { smallestGap, TriangleTree } from '../../fit/gap'
+import { poseAt } from '../../geometry/travel'
+import { placePositions } from '../../geometry/placement'
+import { unpacked } from '../../mesh/unpack'
+
+const on = await cased(simpleBoard({ ...PLAIN, width: 60, depth: 40, hole: 0 }), { posts: false })
+const ROOMY = { case: { clearAbove: '6', clearBelow: '4', fit: 'loose', wall: '2.4', outline: 'rectangle' } }
+
+test.each(['back', 'front', 'left', 'right'])(
+  'a hinge at the %s: the pin has its gaps, and the lid opens past base and board',
+  async (side) => {
+    const made = await on.add('hinge', { side, wide: '24', count: '3', pin: '2', gap: '0.2', hold: '0.05' }, ROOMY)
+    expect(made.problems).toEqual([])
+    expect(Math.abs(made.row('Pin of the hinge in the lid')!.measured! - 0.2)).toBeLessThan(0.02)
+    expect(Math.abs(made.row('Pin of the hinge in the base')!.measured! - 0.05)).toBeLessThan(0.02)
+    for (const between of ['Lid opening on its hinge', 'Lid opening over what is inside']) expect(made.row(between)).toMatchObject({ verdict: 'holds' }) // prettier-ignore
+    expect(made.findings().filter((f) => f.weight === 'stop')).toEqual([])
+    // An independent look: half open, the far side of the lid is far above the base, and nothing touches.
+    const { way } = made.built.rows.find((r) => r.between === 'Lid opening on its hinge')!.travel!
+    const [base, lid] = made.built.parts
+    const open = placePositions(poseAt(way, 0.75), lid!.mesh.positions)
+    const highest = (p: ArrayLike<number>) => Math.max(...Array.from(p).filter((_, i) => i % 3 === 2))
+    expect(highest(open)).toBeGreaterThan(highest(lid!.mesh.positions) + 20)
+    const gap = smallestGap(new TriangleTree(unpacked(Float32Array.from(open), lid!.mesh.indices)), new TriangleTree(unpacked(base!.mesh.positions, base!.mesh.indices))) // prettier-ignore
+    expect(gap!.distance).toBeGreaterThan(0.1)
+    // It is one part still, and knuckles stand by turns on both.
+    expect(made.notes.join()).toContain('A pin of Ø 2.0 mm, 24.0 mm long.')
+    const count = (part: number) => new Set(made.built.parts[part]!.mesh.surfaces.filter((s) => s.role === 'knuckle').map((s) => s.copy?.[0])).size // prettier-ignore
+    expect([count(0), count(1)]).toEqual([2, 1])
+  },
+)
+
+test('a hinge alone holds nothing: with a snap arm at the other side the lid is held, on its arc as well', async () => {
+  const alone = await on.add('hinge', { wide: '24', count: '3' }, ROOMY)
+  expect(alone.findings().map((f) => f.check)).toContain('lid-held')
+  const both = await on.build(on.withSteps([{ kind: 'hinge', fields: { wide: '24', count: '3' } }, { kind: 'snaps', fields: { sides: 'front', long: '11', overlap: '0.4' } }], ROOMY)) // prettier-ignore
+  expect(both.problems).toEqual([])
+  expect(both.row('Lid opening on its hinge')).toMatchObject({ verdict: 'holds' })
+  expect(both.findings().map((f) => f.check)).not.toContain('lid-held')
+})
+
+test.each([
+  [{}, { fit: 'press', lip: '4' }, 'side', /a looser lip, or one up to [\d.]+ mm high, would do/],
+  [{ count: '15', wide: '30' }, {}, 'count', /a hinge from [\d.]+ mm on, would do/],
+  [{ pin: '16' }, {}, 'round', /a thinner pin or wall would do/],
+])('%j is refused', async (fields, set, field, message) => {
+  const { problems } = await on.add('hinge', fields, { case: { ...ROOMY.case, ...set } })
+  expect(problems[0]).toMatchObject({ field, message: expect.stringMatching(message) })
+})
