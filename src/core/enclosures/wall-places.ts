@@ -28,12 +28,14 @@ export const wallFrame = ({ at, out }: Place): Placement => fromFrame([out[0], o
 /**
  * Places spread evenly over the longest straight run of the outside on each side, and moved along it.
  * @param shift to the right, or to the back, mm
+ * @param field where it is said that there is no wall
  * Errors: no-wall (a side has none that is long enough), off-wall (moved past its end)
  */
 export const placesOnSides = (
   e: Enclosure,
   { sides, count, shift }: { sides: 'ends' | 'long' | 'all' | Side; count: number; shift: number },
   wide: number,
+  field: 'sides' | 'side' = 'sides',
 ): Place[] =>
   WAYS.filter(({ of, name }) => sides === 'all' || sides === of || sides === name).flatMap(({ name, out }) => {
     const runs = e.outer.loops.flat().filter((s) => {
@@ -42,7 +44,7 @@ export const placesOnSides = (
     })
     const run = runs.sort((a, b) => lengthOf(b) - lengthOf(a))[0]
     const long = run ? lengthOf(run) : 0
-    if (!run || long < count * wide) raise('no-wall', `The ${name} has ${long.toFixed(1)} mm of straight wall; ${count} of ${wide.toFixed(1)} mm do not fit there. Fewer, narrower ones, other sides, or screws would do.`, 'sides') // prettier-ignore
+    if (!run || long < count * wide) raise('no-wall', `The ${name} has ${long.toFixed(1)} mm of straight wall; ${count} of ${wide.toFixed(1)} mm do not fit there. Fewer, narrower ones, other sides, or screws would do.`, field) // prettier-ignore
     const room = (long / count - wide) / 2
     if (Math.abs(shift) > room + 1e-9) raise('off-wall', `Moved by ${shift.toFixed(1)} mm they leave the straight wall of the ${name}, or each other's room; up to ${room.toFixed(1)} mm would do.`, 'shift') // prettier-ignore
     const by: Vec2 = out[0] === 0 ? [shift, 0] : [0, shift]

@@ -53,7 +53,7 @@ export function buildHinge(v: HingeValues, context: StepContext): StepOutput {
   const { kernel, id } = context
   const e = v.case.data
   refuseLip(v, e)
-  const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: v.shift }, v.wide)
+  const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: v.shift }, v.wide, 'side')
   const radius = v.pin / 2 + Math.max(v.gap, v.hold) + v.round
   const low = Math.min(e.parting - e.bottom, e.top - e.parting)
   if (radius > low) raise('round', `A knuckle of Ø ${(2 * radius).toFixed(1)} mm reaches farther from the seam than the case does, ${low.toFixed(1)} mm; a thinner pin or wall would do.`, 'round') // prettier-ignore

@@ -1,7 +1,6 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
-import { filmSolid } from '../../enclosures/film'
-import { refuseHanging } from '../../enclosures/in-one'
+import { inOne, refuseHanging } from '../../enclosures/in-one'
 import { waysIn } from '../../enclosures/ways-in'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -33,9 +32,8 @@ export function buildSealed(v: Values, context: StepContext): StepOutput {
   const lay = invert(e.stand)
   const [base, lid] = [e.base, e.lid].map((part) => stood({ stand: lay }, kernel, v.case.parts.get(part)!))
   const { height, layers } = pauseOver(e, v.over, printer.layer)
-  const whole = kernel.union([base!, lid!, filmSolid(e, base!, lid!, context)])
-  const { ways, opened } = waysIn(e, whole, height, v.way, context)
-  const solid = kernel.subtract(whole, ways)
+  const { ways, opened } = waysIn(e, inOne(e, [base!, lid!], [], context), height, v.way, context)
+  const solid = inOne(e, [base!, lid!], ways, context)
   refuseHanging(e, solid, height, 'and would be begun in the air', kernel)
   const [x0, y0, x1, y1] = boundsOf(e.hollows[0]!.outline)
   return {

@@ -1,8 +1,7 @@
 import type { RowSpec } from '../../built/rows'
 import { ENCLOSURE, type Enclosure, lidRows, stood } from '../../enclosures/enclosure'
-import { filmSolid } from '../../enclosures/film'
 import { gapRow } from '../../enclosures/gap-row'
-import { refuseHanging } from '../../enclosures/in-one'
+import { inOne, refuseHanging } from '../../enclosures/in-one'
 import { waysIn } from '../../enclosures/ways-in'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
 import { CLOSURE } from '../../enclosures/closure'
@@ -50,8 +49,8 @@ export function buildSlideLid(v: SlideLidValues, context: StepContext): StepOutp
   const way = runOf(v, e)
   const pad = Math.max(0, v.over + gapAside(v, e) + 2 * printer.line - e.wall)
   if (pad > 1e-6) raise('over', `A wall of ${e.wall.toFixed(2)} mm cannot hold a rail ${v.over.toFixed(2)} mm deep with its gap; ${pad.toFixed(2)} mm more wall, or rails up to ${Math.max(0, v.over - pad).toFixed(2)} mm, would do.`, 'over') // prettier-ignore
-  const whole = kernel.union([base!, lid!, filmSolid(e, base!, lid!, context)])
-  refuseHanging(e, whole, e.roof - UNDER, 'and would be in the way as the lid slides', kernel)
+  const both = kernel.union([base!, lid!])
+  refuseHanging(e, both, e.roof - UNDER, 'and would be in the way as the lid slides', kernel)
   const drawn = (profile: Profile, z0: number, z1: number) => kernel.extrude(profile, z0, z1, { names: { step: id, top: 'end', bottom: 'end', side: 'end' }, tolerance }) // prettier-ignore
   // What reaches into the walls comes in from above, through the rails.
   const slot = wedge(v, e, way, gapAside(v, e), 'slot', context)
@@ -64,12 +63,24 @@ export function buildSlideLid(v: SlideLidValues, context: StepContext): StepOutp
   const under = kernel.subtract(drawn(expectOk(offsetProfile(way, 2 * e.wall)), low, high), [
     drawn(roomOf(e), low - 1, high + 1),
   ])
-  const slid = kernel.subtract(kernel.intersect(whole, kernel.union([plate, above])), [under])
-  const walls = kernel.subtract(whole, [slot, above, ...(ridges ? [ridges.groove] : [])])
-  const { ways, opened } = waysIn(e, walls, e.top + 1, Math.max(v.gap, LEAST_WAY), context)
+  const slid = kernel.subtract(kernel.intersect(both, kernel.union([plate, above])), [under])
+  const { ways, opened } = waysIn(
+    e,
+    kernel.subtract(both, [slot, above]),
+    e.top + 1,
+    Math.max(v.gap, LEAST_WAY),
+    context,
+  )
   return {
     parts: [
-      { id: e.base, solid: stood(e, kernel, kernel.subtract(walls, ways)) },
+      {
+        id: e.base,
+        solid: stood(
+          e,
+          kernel,
+          kernel.subtract(inOne(e, [base!, lid!], ways, context), [slot, above, ...(ridges ? [ridges.groove] : [])]),
+        ),
+      },
       { id: e.lid, solid: stood(e, kernel, ridges ? kernel.union([slid, ridges.ridge]) : slid) },
     ],
     published: v.catch > 0 ? [leaving(CLOSURE, true, e.reference)] : [],
@@ -95,7 +106,7 @@ function runOf(v: SlideLidValues, e: Enclosure): Profile {
   const [w, d] = [x1 - x0, y1 - y0]
   const along = v.side === 'left' || v.side === 'right'
   // Its rails are straight: the walls beside them are as well.
-  for (const side of along ? (['front', 'back'] as const) : (['left', 'right'] as const)) placesOnSides(e, { sides: side, count: 1, shift: 0 }, 0.6 * (along ? w : d)) // prettier-ignore
+  for (const side of along ? (['front', 'back'] as const) : (['left', 'right'] as const)) placesOnSides(e, { sides: side, count: 1, shift: 0 }, 0.6 * (along ? w : d), 'side') // prettier-ignore
   const [mx, my, far] = [(x0 + x1) / 2, (y0 + y1) / 2, w + d + 20]
   const ways: Readonly<Record<SlideLidValues['side'], { rest: Profile; by: Vec2 }>> = {
     right: { rest: rectangle(mx, y0 - 1, x1 + 1, y1 + 1), by: [far, 0] },
@@ -153,7 +164,7 @@ function ridgeOf(
   if (2 * (half + v.gap) > e.wall) raise('catch', `A ridge ${v.catch.toFixed(2)} mm high is wider than the wall; up to ${Math.max(0, (e.wall - 2 * v.gap) / RIDGE).toFixed(2)} mm would do.`, 'catch') // prettier-ignore
   const [x0, y0, x1, y1] = boundsOf(e.hollows[0]!.outline)
   const long = 0.6 * (v.side === 'left' || v.side === 'right' ? y1 - y0 : x1 - x0)
-  const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: 0 }, long)
+  const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: 0 }, long, 'side')
   const frame = compose(wallFrame(place!), translation([-e.wall / 2, e.roof - UNDER, 0]))
   const made = (by: number, role: string) => {
     const points: Vec2[] = [[half + by, 0.05], [-half - by, 0.05], [-half - by, 0], [0, -v.catch - by], [half + by, 0]] // prettier-ignore

@@ -1,3 +1,4 @@
+import { setField } from '../../document/edits'
 import { CLOSURE } from '../../enclosures/closure'
 import { enclosures, worksOnCase } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
@@ -35,7 +36,7 @@ export const slideLidStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step }): Offer[] => {
       const fields = startSlide(at, step)
-      return worksOnCase(at, 'slide-lid', step) || !fields ? [] : [{ key: `slide-lid ${step}`, words: 'let the lid slide on', goal: 'slide', mends: 'lid-held', about: step, steps: [newStep(at, 'slide-lid', fields)] }] // prettier-ignore
+      return worksOnCase(at, 'slide-lid', step) || !fields ? [] : [{ key: `slide-lid ${step}`, words: 'let the lid slide on', goal: 'slide', mends: 'lid-held', about: step, steps: [newStep(at, 'slide-lid', fields)], ...straightened(at, step) }] // prettier-ignore
     }),
   example: [
     { kind: 'case', fields: {} },
@@ -44,10 +45,27 @@ export const slideLidStep = stepKind({
   build: buildSlideLid,
 })
 
-/** Over the side that nothing reaches out of, if there is one. */
+/** Over a side that nothing reaches out of, if there is one, between two whose walls take nothing in. */
 function startSlide(at: Situation, of?: string): Record<string, unknown> | undefined {
   const found = enclosures(at).find((e) => of === undefined || e.step === of)
-  const taken = (found?.reference.board?.overhangs ?? []).map((o) => o.side)
-  const side = (['right', 'left', 'back', 'front'] as const).find((s) => !taken.includes(s)) ?? 'right'
-  return found && { case: found.step, side }
+  if (!found) return undefined
+  const over = found.reference.board?.overhangs ?? []
+  const taken = caseFields(at, found.step).over as Record<string, string> | undefined
+  const bulges = over.filter((o) => (taken?.[o.item] ?? 'in') === 'in').map((o) => o.side)
+  const straight = SIDES.filter(({ beside }) => !beside.some((s) => bulges.includes(s)))
+  const free = straight.find(({ side }) => !over.some((o) => o.side === side))
+  return { case: found.step, side: (free ?? straight[0] ?? SIDES[0]).side }
 }
+
+const SIDES = [
+  { side: 'right', beside: ['front', 'back'] },
+  { side: 'left', beside: ['front', 'back'] },
+  { side: 'back', beside: ['left', 'right'] },
+  { side: 'front', beside: ['left', 'right'] },
+] as const
+
+const caseFields = ({ document }: Situation, step: string) => document.steps.find((s) => s.id === step)?.fields ?? {}
+
+/** Rails are straight: a case that follows a board round its corners goes round it as a rectangle. */
+const straightened = (at: Situation, step: string) =>
+  (caseFields(at, step).outline ?? 'followed') === 'followed' ? { edit: setField(step, 'outline', 'rectangle') } : {}
