@@ -13,7 +13,7 @@ noErrors()
 test('the rain logger from nothing: wrapped, screwed shut, let out, pressed, aired, hung up and labelled', async ({
   page,
 }) => {
-  test.setTimeout(300_000)
+  test.setTimeout(400_000)
   await page.goto('/')
   await page.getByRole('button', { name: 'New project', exact: true }).click()
   await page.getByLabel('Files to fit').setInputFiles('demo/boards/rl-2-rev-a.step')
@@ -100,8 +100,35 @@ test('the rain logger from nothing: wrapped, screwed shut, let out, pressed, air
 
   await page.waitForTimeout(4000)
   await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
+
+  // Another one is printed in one round the board: pins alone, nothing hangs from the roof.
+  await addStep(page, 'stand the board on posts')
+  await switched(page, steps(page).last(), 'off')
+  await addStep(page, 'seal it in')
+  await switched(page, steps(page).last(), 'off')
+  await page.getByRole('button', { name: 'Parts', exact: true }).click()
+  await page.getByRole('button', { name: 'make a variant' }).click()
+  await type(page, 'Name of the variant Variant 1', 'Sealed in')
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  for (const kept of ['holes for heat-set inserts', 'Hold the board down', 'over Button up', 'over Button down']) await switched(page, steps(page).filter({ hasText: kept }).first(), 'off in Sealed in only') // prettier-ignore
+  for (const own of ['pins through the holes', 'Print the case in one']) await switched(page, steps(page).filter({ hasText: own }), 'on in Sealed in only') // prettier-ignore
+  await expect(steps(page).last()).toContainText('The print pauses after 80 layers, at 16.00 mm', { timeout: 60_000 })
+  await expect(row(page, 'What is laid in, going into the half-printed case')).toContainText('✓', { timeout: 60_000 })
+  await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await expect(page.getByText('pause at 16.00 mm, after 80 layers, and lay the board in')).toBeVisible({ timeout: 60_000 }) // prettier-ignore
+  await page.getByRole('button', { name: 'Parts', exact: true }).click()
+  await page.getByRole('radio', { name: 'Take as drawn in hand' }).click()
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
   await shipped(page, 'Rain logger', 'demo/rain-logger.json', withPlainIds)
 })
+
+/** Switches a step on or off by its menu, in the variant in hand alone if that is named. */
+async function switched(page: Page, step: Locator, how: string) {
+  await step.getByRole('button', { name: 'What to do with this step' }).click()
+  await page.getByRole('menuitem', { name: `Switch ${how}`, exact: true }).click()
+}
 
 /** Types a place of the step that was added last. */
 async function place(page: Page, label: string, figures: Record<string, string>) {
@@ -135,6 +162,7 @@ function withPlainIds(document: Project): Record<string, string> {
   }
   const plain = new Map<string, string>()
   for (const s of document.steps) plain.set(s.id, s.kind === 'case' ? 'wrap' : next(s.kind))
+  for (const v of document.variants) plain.set(v.id, 'variant')
   for (const r of document.references) plain.set(r.id, 'rl2')
   for (const n of document.numbers) plain.set(n.id, 'n1')
   return Object.fromEntries(plain)

@@ -28,6 +28,34 @@ test('three questions write a whole sheet: on a ledge, snapped shut, on a wall; 
   await expect(row(page, 'Snap arms beside the base')).toContainText('✓ 0.20')
 })
 
+test('each way to close: three questions write it, its gaps are in the ledger, and nothing stops it', async ({
+  page,
+}) => {
+  test.setTimeout(300_000)
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New project', exact: true }).click()
+  await page.getByLabel('Files to fit').setInputFiles('demo/boards/rl-2-rev-a.step')
+  await expect(page.getByText('4 mounting holes of Ø 3.2')).toBeVisible({ timeout: 60_000 })
+  for (const [closes, between, gap] of [
+    ['with screws at its corners', 'Lip in groove', '✓ 0.10'],
+    ['with magnets', 'Magnet at the front left', '✓ 0.10'],
+    ['on a hinge, with a snap arm', 'Pin of the hinge in the lid', '✓ 0.20'],
+    ['the lid slides on', 'Lid in its rails', '✓ 0.20'],
+    ['sealed in: printed in one, with a pause', 'What is laid in under the roof', '✓ 1.00'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Gather', exact: true }).click()
+    await page.getByRole('button', { name: 'or answer three questions …' }).click()
+    await page.getByRole('radio', { name: 'by screws of its own' }).click()
+    await page.getByRole('radio', { name: closes }).click()
+    await page.getByRole('button', { name: 'write the sheet' }).click()
+    await expect(row(page, between)).toContainText(gap, { timeout: 60_000 })
+    await expect(page.getByText('Nothing holds the lid.')).toBeHidden()
+    await expect(page.getByText(/cuts into|do not close/)).toHaveCount(0)
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(steps(page)).toHaveCount(0)
+  }
+})
+
 test('another revision goes into the finished case by one swap; nothing is found', async ({ page }) => {
   await openCopy(page, 'Rain logger')
   await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
