@@ -2,21 +2,26 @@ import { z } from 'zod'
 import type { ProjectStep } from '../document/schema'
 import { fieldKind, type FieldSpec } from '../fields/kinds'
 import { againStep } from './again'
+import { batteryBayStep } from './battery-bay'
 import { caseStep } from './case'
 import { combineStep } from './combine'
 import { copiesStep } from './copies'
 import { pegsStep } from './pegs'
+import { cutoutStep } from './cutout'
 import { planeCutStep } from './plane-cut'
 import { drawingStep } from './drawing'
 import { earsStep } from './ears'
 import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
+import { feetStep } from './feet'
 import { fitStep } from './fit'
+import { gripsStep } from './grips'
 import { hingeStep } from './hinge'
 import { hollowStep } from './hollow'
 import { holdDownStep } from './hold-down'
 import { holesStep } from './holes'
 import { itemStep } from './item'
+import { keyholesStep } from './keyholes'
 import { labelStep } from './label'
 import { ledgeStep } from './ledge'
 import { loftStep } from './loft'
@@ -33,9 +38,11 @@ import { sealedStep } from './sealed'
 import { slideLidStep } from './slide-lid'
 import { snapsStep } from './snaps'
 import { solidStep } from './solid'
+import { strapStep } from './strap'
 import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
 import { thickenStep } from './thicken'
+import { tieAnchorStep } from './tie-anchor'
 import { towersStep } from './towers'
 import { ventsStep } from './vents'
 import type { StepKind } from './step-kind'
@@ -50,6 +57,7 @@ const ALL = [
   loftStep,
   sweepStep,
   panelStep,
+  batteryBayStep,
   itemStep,
   caseStep,
   postsStep,
@@ -58,13 +66,19 @@ const ALL = [
   towersStep,
   snapsStep,
   magnetsStep,
+  strapStep,
+  gripsStep,
   hingeStep,
   slideLidStep,
   pegsStep,
   sealedStep,
   earsStep,
+  keyholesStep,
+  feetStep,
   openingStep,
   plungerStep,
+  cutoutStep,
+  tieAnchorStep,
   ventsStep,
   combineStep,
   planeCutStep,

@@ -3,7 +3,7 @@ import { joinedOutput } from '../joining'
 import { newStep, type Offer, type Situation } from '../offer'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { ventsFields, type VentsValues } from './fields'
-import { faceCover } from './cover'
+import { faceCover } from '../face-cover'
 import { cellsIn } from './pattern'
 import { ventTool } from './tool'
 

@@ -2,7 +2,7 @@ import type { Vec2 } from '../../geometry/vec'
 import { toPolygon } from '../../profile/polygon'
 import type { Profile } from '../../profile/segment'
 import { circle, polygonProfile, rectangle } from '../../profile/shapes'
-import type { FaceCover } from './cover'
+import type { FaceCover } from '../face-cover'
 import type { VentsValues } from './fields'
 
 /** One opening, with a name that it keeps as others come and go: by its row and column from the middle. */

@@ -1,10 +1,10 @@
-import { frameOn } from '../../fields/face-frame'
-import type { FaceValue } from '../../fields/part'
-import { apply, invert, type Placement } from '../../geometry/placement'
-import type { Vec2 } from '../../geometry/vec'
-import { regionOutline } from '../../faces/region-outline'
-import { distanceToEdges } from '../../profile/measure'
-import { raise } from '../../result'
+import { frameOn } from '../fields/face-frame'
+import type { FaceValue } from '../fields/part'
+import { apply, invert, type Placement } from '../geometry/placement'
+import type { Vec2 } from '../geometry/vec'
+import { regionOutline } from '../faces/region-outline'
+import { distanceToEdges } from '../profile/measure'
+import { raise } from '../result'
 
 /** What a flat face covers, seen on its plane from the middle of its box, mm. */
 export interface FaceCover {

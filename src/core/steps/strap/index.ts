@@ -1,0 +1,98 @@
+import { CLOSURE } from '../../enclosures/closure'
+import { ENCLOSURE, stood } from '../../enclosures/enclosure'
+import { type Place, placesOnSides, wallFrame } from '../../enclosures/wall-places'
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { countField } from '../../fields/number'
+import { publicationField } from '../../fields/publication'
+import { compose, fromFrame, translation } from '../../geometry/placement'
+import { copied } from '../../kernel/retagged'
+import { polygonProfile } from '../../profile/shapes'
+import { raise } from '../../result'
+import { enclosures, startOnCase, worksOnCase } from '../cases'
+import { newStep, type Offer } from '../offer'
+import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
+
+const fields = {
+  case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
+  over: choiceField('Which walls it passes', 'long', {
+    long: 'the front and the back',
+    ends: 'the left and the right',
+  }),
+  count: countField('How many', '1', 1, 6),
+  wide: lengthField('Width of the strap', '20', 1, 200),
+  gap: lengthField('Room beside it', 'fit.loose', 0, 5, 'per-side'),
+  rib: lengthField('How far its guides stand out', '1.6', 0.4, 10),
+}
+type Values = FieldValues<typeof fields>
+
+/** Guides stand so deep in the wall, and are so wide, mm. */
+const ROOT = 0.2
+const WIDE = 2
+
+/** Guides for straps round a case, which hold it shut. */
+export const strapStep = stepKind({
+  kind: 'strap',
+  title: 'Hold the lid with a strap',
+  findBy: ['strap', 'band', 'rubber band', 'belt', 'velcro', 'cable tie', 'lid', 'close', 'without screws', 'shut'],
+  group: 'hold',
+  about: 'Pairs of guides on two opposite walls of a case, on base and lid, between which a strap or a band lies round it.', // prettier-ignore
+  fields,
+  fieldNotes: { case: 'id of a case step before; empty: the nearest', over: '`long` (front and back) or `ends` (left and right)' }, // prettier-ignore
+  sentence: [
+    'Hold the lid with', { field: 'count' }, 'strap', { field: 'wide', after: ' wide,' }, 'over', { field: 'over', after: ',' }, 'between guides that stand out', { field: 'rib', after: '.' },
+    { field: 'gap', rare: true, before: 'Beside it', after: '.' },
+  ], // prettier-ignore
+  publishes: [CLOSURE],
+  surfaces: { guide: { called: 'guide', moved: ['rib', 'how far the guides stand out'], along: () => 1 } },
+  start: startOnCase,
+  offers: (at): Offer[] =>
+    enclosures(at).flatMap(
+      ({ step }): Offer[] =>
+      worksOnCase(at, 'strap', step) ? [] : [{ key: `strap ${step}`, words: 'hold the lid with a strap', mends: 'lid-held', about: step, steps: [newStep(at, 'strap', { case: step })] }], // prettier-ignore
+    ),
+  example: [
+    { kind: 'case', fields: {} },
+    { kind: 'strap', fields: { wide: '12' } },
+  ],
+  build: buildStrap,
+})
+
+function buildStrap(v: Values, context: StepContext): StepOutput {
+  const { kernel, id, tolerance } = context
+  const e = v.case.data
+  const half = v.wide / 2 + v.gap
+  const places = placesOnSides(e, { sides: v.over, count: v.count, shift: 0 }, 2 * (half + WIDE))
+  if (v.rib <= 0) raise('rib', 'Guides have to stand out.', 'rib')
+  // Seen from above: out of the wall, leaning inwards at the sides that the strap does not touch.
+  const guide = polygonProfile([[-ROOT, 0], [v.rib, 0], [v.rib, WIDE / 2], [-ROOT, WIDE]], ['strap', 'out', 'slope', 'in']) // prettier-ignore
+  const ribs = (z0: number, z1: number) =>
+    places.flatMap((place) =>
+      ([1, -1] as const).map((side) => {
+        const points = side > 0 ? guide : { loops: guide.loops.map((l) => [...l].reverse().map((s) => ({ ...s, ...(s.kind === 'line' ? { a: flip(s.b), b: flip(s.a) } : {}) }))) } // prettier-ignore
+        const one = kernel.extrude(points, z0, z1, { names: { step: id, top: 'guide', bottom: 'guide', side: 'guide' }, tolerance }) // prettier-ignore
+        const at = kernel.place(one, translation([0, side * half, 0]))
+        return stood(e, kernel, copied(kernel, at, upright(place), `${place.name} ${side > 0 ? 'a' : 'b'}`))
+      }),
+    )
+  const part = (of: string, z0: number, z1: number) => ({ id: of, solid: kernel.union([v.case.parts.get(of)!, ...ribs(z0, z1)]) }) // prettier-ignore
+  const round = 2 * (e.top - e.bottom) + 2 * Math.abs(spread(places))
+  return {
+    parts: [part(e.base, e.bottom, e.parting), part(e.lid, e.parting, e.top)],
+    published: [leaving(CLOSURE, true, e.reference)],
+    rows: [],
+    notes: [`${v.count} ${v.count === 1 ? 'strap' : 'straps'} ${v.wide.toFixed(1)} mm wide, ${Math.ceil(round)} mm round the case.`], // prettier-ignore
+  }
+}
+
+const flip = ([x, y]: readonly [number, number]): [number, number] => [x, -y]
+
+/** x outwards, y along the wall, z up. */
+const upright = (place: Place) => compose(wallFrame(place), fromFrame([1, 0, 0], [0, 0, -1], [0, 1, 0], [0, 0, 0]))
+
+/** How far it is from a wall to the one across, mm. */
+function spread(places: readonly Place[]): number {
+  const on = places.map(({ at, out }) => at[0] * out[0] + at[1] * out[1])
+  return Math.max(...on) * 2
+}
