@@ -14,7 +14,8 @@ const LEAST = 0.05
 export const runsInto: Check = ({ build, kernel, bodies }) =>
   kernel.scoped(
     () => {
-      const moving = build.rows.filter((r) => r.travel)
+      // What bends out of the way as it moves is measured by its row alone.
+      const moving = build.rows.filter((r) => r.travel && !(r.a.of === 'whole' && r.a.firm))
       return moving.flatMap((row) => firstHit(kernel, row, moving, bodies) ?? [])
     },
     () => [],

@@ -25,6 +25,9 @@ const WORTH_A_ROW = 1
 export const itemsBeside = (e: Enclosure, uprights: readonly Upright[], near: number): CasedItem[] =>
   e.items.filter((item) => uprights.some((u) => distance(item, u, near) < near))
 
+/** How far an item keeps from an upright, mm, as far as it is nearer than a distance; 0 where it reaches into it. */
+export const roomBeside = (item: CasedItem, upright: Upright, near: number): number => distance(item, upright, near)
+
 /** How far an item keeps from an upright, seen from above, at the heights that both are at; 0 where it reaches into it. */
 function distance(item: CasedItem, { at, radius, from, to }: Upright, near: number): number {
   const { min, max } = item.box

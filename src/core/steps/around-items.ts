@@ -4,7 +4,10 @@ import { type Enclosure, stood } from '../enclosures/enclosure'
 import { choiceField } from '../fields/choice'
 import { lengthField } from '../fields/length'
 import type { Solid } from '../kernel/kernel'
+import { IDENTITY } from '../geometry/placement'
+import type { Box3, Vec2 } from '../geometry/vec'
 import { raise } from '../result'
+import type { OfferedReference } from './offer'
 import type { StepContext } from './step-kind'
 
 /** What posts do about items that stand beside them. */
@@ -17,6 +20,22 @@ export const AROUND_NOTES = {
   beside: 'what items beside them are to have, per side',
   around: '`whole`, or `back`: cut back to leave items that room',
 }
+
+/** Posts of a width under or over a board's holes are begun cut back where an item stands so near a hole. */
+export function aroundFor(reference: OfferedReference, across: number, side: 'under' | 'over'): { around?: 'back' } {
+  const { board, items, stand = IDENTITY } = reference
+  if (!board) return {}
+  if (stand.some((v, i) => v !== IDENTITY[i])) return { around: 'back' }
+  const reaches = ({ min, max }: Box3) => (side === 'under' ? min[2] < board.under - 1e-3 : max[2] > board.top + 1e-3)
+  const beside = ({ min, max }: Box3, at: Vec2) => Math.hypot(...[0, 1].map((k) => Math.max(min[k]! - at[k]!, at[k]! - max[k]!, 0))) // prettier-ignore
+  const holes = board.holes.filter((h) => h.mounting)
+  const others = items.filter((i) => i.id !== board.item && i.state === 'fitted')
+  const near = others.some(({ own }) => own && reaches(own) && holes.some((h) => beside(own, h.centre) < across / 2 + NEAR)) // prettier-ignore
+  return near ? { around: 'back' } : {}
+}
+
+/** Items nearer than this to a post are looked at, mm. */
+const NEAR = 1
 
 /** The end of the sentence of a step that makes posts. */
 export const aroundWords = [

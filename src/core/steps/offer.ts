@@ -3,7 +3,7 @@ import type { Edit } from '../document/edits'
 import type { Project, ProjectStep } from '../document/schema'
 import type { Pick } from '../fit/picks'
 import type { Placement } from '../geometry/placement'
-import type { Vec2 } from '../geometry/vec'
+import type { Box3, Vec2 } from '../geometry/vec'
 import type { Board } from '../references/board'
 
 /** Where a reference stands, and how its file is sized. */
@@ -17,7 +17,9 @@ export interface Placed {
 export interface OfferedReference extends Placed {
   name: string
   board?: Board
-  items: readonly { id: string; name: string; state: string; made?: string }[]
+  items: readonly { id: string; name: string; state: string; made?: string; own?: Box3 }[]
+  /** Takes a frame in which the board lies flat to the project's; the same object as the identity where it does. */
+  stand?: Placement
 }
 
 /** What there is when something is to be offered. */

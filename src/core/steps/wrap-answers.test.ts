@@ -24,20 +24,51 @@ const round: Node = {
   ],
 }
 
-test.each([
+const box = (name: string, place: [number, number, number], size: [number, number, number]): Node => ({ name, place: at(...place), solid: { kind: 'box', size } }) // prettier-ignore
+const children = (board: Node, more: readonly Node[]): Node => ({ name: 'shed', children: ['children' in board ? board.children[0]! : board, ...more] }) // prettier-ignore
+
+const BOARDS: readonly (readonly [string, Node, (readonly WrapAnswers['sits'][])?])[] = [
   ['with a socket', plain({ socket: true })],
   ['without holes', plain({ hole: 0 })],
   ['small', plain({ width: 20, depth: 15, hole: 0, radius: 1 })],
   ['large', plain({ width: 240, depth: 180, socket: true, inset: 6 })],
   ['round', round],
-])('the sheet that answers three questions passes its own checks, or says what cannot be had: a board %s', async (_, shape) => { // prettier-ignore
+  [
+    'with items over all four edges',
+    children(plain({ width: 60, depth: 44, inset: 9 }), [
+      box('usb', [26, -2, 1.6], [9, 7, 3.2]),
+      box('jack', [-3, 18, 1.6], [10, 8, 6]),
+      box('aerial', [26, 41, 1.6], [8, 8, 5]),
+    ]),
+    ['own'],
+  ],
+  [
+    'with parts on both sides',
+    children(plain({ width: 60, depth: 44 }), [
+      box('coil', [20, 14, -6], [20, 10, 6]),
+      box('usb', [26, -2, -3.2], [9, 7, 3.2]),
+      box('relay', [30, 22, 1.6], [10, 10, 8]),
+    ]),
+    ['pins'],
+  ],
+  [
+    'with holes close to parts',
+    children(plain({ width: 60, depth: 44, inset: 4 }), [
+      box('relay', [46, 34, 1.6], [7, 5, 6]),
+      box('coil', [48, 5, -3], [5, 4, 3]),
+    ]),
+    ['screws', 'own'],
+  ],
+]
+
+test.each(BOARDS.map(([called, shape, sits = SITS]) => ({ called, shape, sits })))('the sheet that answers three questions passes its own checks, or says what cannot be had: a board $called', async ({ shape, sits }) => { // prettier-ignore
   const model = await read(await stepBytes(shape))
   const settings = makeReference({ id: 'board', name: 'Carrier', kind: 'step', file: 'a'.repeat(64), fileName: 'carrier.step' }) // prettier-ignore
   const reference = resolveReference(model, settings)
   const begun = emptyProject('Shed')
   const empty = { ...begun, printer: { ...begun.printer, bed: [300, 300, 300] as [number, number, number] }, references: [settings] } // prettier-ignore
   const written = new Map<string, ReturnType<typeof propose>>()
-  for (const asked of ANSWERS) {
+  for (const asked of ANSWERS.filter((a) => sits.includes(a.sits))) {
     const answers = suited(reference.board!, asked)
     written.set(JSON.stringify(answers), propose(situation(empty, [reference]), goalsFor(answers)))
   }

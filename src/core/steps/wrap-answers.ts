@@ -72,6 +72,6 @@ export const goalsFor = ({ sits, closes, lives }: WrapAnswers): Goal[] => [
   'wrap',
   ...(sits === 'edge' && ASIDE.includes(closes) ? (['rest free'] as const) : SITS[sits]),
   'let out',
-  ...(lives === 'wall' ? (['hang'] as const) : []),
   ...CLOSES[closes],
+  ...(lives === 'wall' ? (['hang'] as const) : []),
 ]

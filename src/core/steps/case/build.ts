@@ -1,15 +1,16 @@
 import { compose, invert, quarterTurn, turn } from '../../geometry/placement'
-import { boxOfPositions, type Vec2 } from '../../geometry/vec'
+import type { Vec2 } from '../../geometry/vec'
 import type { FieldValues } from '../../fields/kinds'
 import type { Solid } from '../../kernel/kernel'
 import type { Profile } from '../../profile/segment'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
 import { raise } from '../../result'
-import { type CasedItem, ENCLOSURE, type Enclosure, type Hollow, laidFlat, stood } from '../../enclosures/enclosure'
+import { ENCLOSURE, type Enclosure, type Hollow, laidFlat, stood } from '../../enclosures/enclosure'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { caseFields } from './fields'
 import { hollowsOf, type TakenIn, widened } from './hollows'
+import { casedItems } from '../../enclosures/cased-items'
 import { itemOutline } from '../../enclosures/item-outline'
 import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
 import { putTogetherRows } from './put-together'
@@ -108,15 +109,6 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
 function flatPositions(reference: Reference, ids: readonly string[]): TakenIn[] {
   return itemsById(reference.items, ids).map(({ id, positions }) => ({ id, positions: laidFlat(reference.stand, positions) })) // prettier-ignore
 }
-
-/** The fitted items but the board, where it lies flat. */
-const casedItems = ({ items, stand }: Reference, board: string): CasedItem[] =>
-  items
-    .filter((i) => i.state === 'fitted' && i.id !== board)
-    .map(({ id, name, positions, indices }) => {
-      const flat = laidFlat(stand, positions)
-      return { id, name, positions: flat, indices, box: boxOfPositions(flat) }
-    })
 
 /** Takes a direction seen from above the board to the two axes of the file that the board lies along. */
 function seenInFile({ placement, stand }: Reference): (d: Vec2) => Vec2 {

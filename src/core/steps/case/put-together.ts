@@ -47,7 +47,8 @@ export function putTogetherRows(id: string, e: Enclosure, reference: Reference, 
 export const goesTogether: Check = ({ build, ledger, project }) =>
   build.rows.flatMap((row): Finding[] => {
     const measured = ledger.find((r) => r.id === row.id)
-    if (!row.comes || !row.step || measured?.verdict !== 'tight' || !measured.at) return []
+    const opens = row.travel && row.a.of === 'whole' && row.a.firm
+    if ((!row.comes && !opens) || !row.step || measured?.verdict !== 'tight' || !measured.at) return []
     const [own, other] = measured.at
     const item = itemAt(row, own, build.references) ?? itemAt({ ...row, a: row.b }, other, build.references)
     const opened = item && project.steps.find((s) => s.kind === 'opening' && !s.off && s.fields.item === item.id)
@@ -68,8 +69,9 @@ export const goesTogether: Check = ({ build, ledger, project }) =>
 
 /** The item of a side that a place on its way belongs to: the one over or under which it lies. */
 function itemAt({ a, comes }: RowSpec, at: Vec3, references: readonly Reference[]) {
-  if (a.of !== 'items' || !comes) return undefined
-  const along = comes.by.findIndex((v) => Math.abs(v) > 1e-6)
+  if (a.of !== 'items') return undefined
+  // What comes straight is over or under where it is met; what is met on an arc is met where it is.
+  const along = comes ? comes.by.findIndex((v) => Math.abs(v) > 1e-6) : -1
   const items = references.find((r) => r.id === a.reference)?.items.filter((i) => a.items.includes(i.id)) ?? []
   const near = items.filter(({ own }) => at.every((v, k) => k === along || (v > own.min[k]! - SLACK && v < own.max[k]! + SLACK))) // prettier-ignore
   return near.sort((p, q) => p.volume - q.volume)[0]

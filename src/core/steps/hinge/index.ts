@@ -1,5 +1,6 @@
 import { enclosures, worksOnCase } from '../cases'
-import { newStep, type Offer, type Situation } from '../offer'
+import { clearShift } from '../clear-places'
+import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
 import { stepKind } from '../step-kind'
 import { buildHinge, hingeFields } from './build'
 
@@ -36,7 +37,7 @@ export const hingeStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap(
       ({ step }): Offer[] =>
-      worksOnCase(at, 'hinge', step) ? [] : [{ key: `hinge ${step}`, words: 'hinge the lid, with a snap arm at its other side', goal: 'hinge', mends: 'lid-held', about: step, steps: [newStep(at, 'hinge', startHinge(at, step)!), newStep(at, 'snaps', { case: step, sides: 'front', long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' })] }], // prettier-ignore
+      worksOnCase(at, 'hinge', step) ? [] : [{ key: `hinge ${step}`, words: 'hinge the lid, with a snap arm at its other side', goal: 'hinge', mends: 'lid-held', about: step, steps: [newStep(at, 'hinge', startHinge(at, step)!), newStep(at, 'snaps', armAcross(at, step))] }], // prettier-ignore
     ),
   example: [
     { kind: 'case', fields: {} },
@@ -45,8 +46,42 @@ export const hingeStep = stepKind({
   build: buildHinge,
 })
 
-/** As long as half of its wall, up to the usual. */
+/** How long it is at most as it is begun, the longest that there is room for; and how wide a snap arm with its pocket is, mm. */
+const LENGTHS = [30, 20, 14] as const
+const ARM = 12
+
+/** As long as half of its wall, up to the usual, on a side that has room for it. */
 function startHinge(at: Situation, of?: string): Record<string, unknown> | undefined {
   const found = enclosures(at).find((e) => of === undefined || e.step === of)
-  return found && { case: found.step, wide: 'min(30, board.width / 2)', count: '3' } // prettier-ignore
+  if (!found) return undefined
+  const { side, shift, usual } = hingeSide(found.reference)
+  const along = side === 'left' || side === 'right' ? 'depth' : 'width'
+  return { case: found.step, side, wide: `min(${usual}, board.${along} / 2)`, count: '3', ...shiftField(shift) }
 }
+
+/** A snap arm at the other side. */
+function armAcross(at: Situation, step: string): Record<string, unknown> {
+  const { reference } = enclosures(at).find((e) => e.step === step)!
+  const side = ACROSS[hingeSide(reference).side]
+  return { case: step, sides: side, long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4', ...shiftField(clearShift(reference, [side], ARM)) } // prettier-ignore
+}
+
+const ACROSS = { back: 'front', front: 'back', left: 'right', right: 'left' } as const
+type HingeSide = keyof typeof ACROSS
+const SIDES = Object.keys(ACROSS) as HingeSide[]
+
+/** The side that has room for it nearest to its middle, the back first; a shorter one where none has for the usual. */
+function hingeSide(reference: OfferedReference): { side: HingeSide; shift: number | undefined; usual: number } {
+  const [x0, y0, x1, y1] = reference.board?.bounds ?? [0, 0, 0, 0]
+  const found = LENGTHS.flatMap((usual) =>
+    SIDES.map((side) => {
+      const long = side === 'left' || side === 'right' ? y1 - y0 : x1 - x0
+      return { side, usual, shift: clearShift(reference, [side], Math.min(usual, long / 2)) }
+    }),
+  )
+  const free = found.filter((f) => f.shift !== undefined)
+  const longest = free.filter((f) => f.usual === free[0]!.usual)
+  return longest.sort((a, b) => Math.abs(a.shift!) - Math.abs(b.shift!))[0] ?? found[0]!
+}
+
+const shiftField = (shift: number | undefined) => (shift ? { shift: String(shift) } : {})

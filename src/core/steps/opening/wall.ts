@@ -67,7 +67,12 @@ const LOOKS = 16
  * comes furthest in to where it goes furthest out. Where a bent wall has ended beside the item, the cut starts behind it.
  */
 function wallSpan(e: Enclosure, span: Span, d: Vec2, gap: number): { inside: number; outside: number; start: number } {
-  const along = (span.rear + span.reach) / 2
+  // What stands out by more than half is looked at from its rear.
+  const found = wallSeen(e, span, d, gap, (span.rear + span.reach) / 2) ?? wallSeen(e, span, d, gap, span.rear)
+  return found ?? raise('no-wall', 'There is no wall on that side of the item; another side would do.', 'side')
+}
+
+function wallSeen(e: Enclosure, span: Span, d: Vec2, gap: number, along: number) {
   let [inside, outside, start] = [Infinity, -Infinity, along]
   for (let i = 0; i <= LOOKS; i++) {
     const across = span.left - gap + (i / LOOKS) * (span.right - span.left + 2 * gap)
@@ -78,9 +83,7 @@ function wallSpan(e: Enclosure, span: Span, d: Vec2, gap: number): { inside: num
     else start = span.rear - gap
     if (b !== undefined) outside = Math.max(outside, along + b)
   }
-  if (!Number.isFinite(inside) || !Number.isFinite(outside))
-    return raise('no-wall', 'There is no wall on that side of the item.', 'side')
-  return { inside, outside, start: Math.min(start, inside) - 0.5 }
+  return Number.isFinite(inside) && Number.isFinite(outside) ? { inside, outside, start: Math.min(start, inside) - 0.5 } : undefined // prettier-ignore
 }
 
 function nearestSide(box: Box3, [x0, y0, x1, y1]: Enclosure['board']['bounds']): Side {

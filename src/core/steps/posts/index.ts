@@ -2,6 +2,7 @@ import { POSTS } from '../../enclosures/posts'
 import { AROUND_NOTES, aroundWords, postsTouch } from '../around-items'
 import { stepKind } from '../step-kind'
 import { buildPosts } from './build'
+import { screwsReached } from './driven'
 import { postsFields } from './fields'
 import { offerPosts, startPosts } from './offers'
 
@@ -49,6 +50,6 @@ export const postsStep = stepKind({
     { kind: 'case', fields: {} },
     { kind: 'posts', fields: { across: '6.4' } },
   ],
-  checks: [postsTouch('posts')],
+  checks: [postsTouch('posts'), screwsReached],
   build: buildPosts,
 })

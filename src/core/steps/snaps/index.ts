@@ -1,6 +1,7 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { enclosures, worksOnCase } from '../cases'
-import { newStep, type Offer, type Situation } from '../offer'
+import { clearShift } from '../clear-places'
+import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
 import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
 import { stepKind } from '../step-kind'
 import { snapsBear } from './bears'
@@ -52,13 +53,18 @@ export const snapsStep = stepKind({
   build: buildSnaps,
 })
 
-/** Items that reach over the edge by more than this are in the way of arms in the middle of their side, mm. */
-const IN_THE_WAY = 2
+/** How wide an arm with its pocket and wall is as it is begun, mm. */
+const USUAL = 12
 
-/** As long as the case has room for, up to the usual; on the sides that less reaches out of. */
+/** As long as the case has room for, up to the usual; on the sides, and as near their middle, as nothing reaches out of. */
 function startSnaps(at: Situation, of?: string): Record<string, unknown> | undefined {
   const found = enclosures(at).find((e) => of === undefined || e.step === of)
-  const over = (found?.reference.board?.overhangs ?? []).filter((o) => o.reach > IN_THE_WAY)
-  const [ends, long] = [over.filter((o) => o.side === 'left' || o.side === 'right').length, over.filter((o) => o.side === 'front' || o.side === 'back').length] // prettier-ignore
-  return found && { case: found.step, sides: ends > long ? 'long' : 'ends', long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' } // prettier-ignore
+  return found && { case: found.step, ...armPlaces(found.reference), long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' } // prettier-ignore
+}
+
+function armPlaces(reference: OfferedReference): Record<string, string> {
+  const places = { ends: clearShift(reference, ['left', 'right'], USUAL), long: clearShift(reference, ['front', 'back'], USUAL) } // prettier-ignore
+  const sides = Math.abs(places.ends ?? Infinity) <= Math.abs(places.long ?? Infinity) ? 'ends' : 'long'
+  const shift = places[sides] ?? 0
+  return { sides, ...(shift === 0 ? {} : { shift: String(shift) }) }
 }

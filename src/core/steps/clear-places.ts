@@ -1,0 +1,32 @@
+import type { Side } from '../references/board'
+import type { OfferedReference } from './offer'
+
+/** Items that reach over the edge by more than this are in the way of what stands outside of the wall there, mm. */
+const IN_THE_WAY = 0.5
+/** Room beside them, and to the corners of a case, mm. */
+const BESIDE = 1.5
+const CORNER = 4
+
+/**
+ * How far from the middle of the walls of some sides there is room for something so wide, as near the middle as there is,
+ * mm; undefined if items reach out everywhere.
+ */
+export function clearShift(
+  { board, items }: OfferedReference,
+  sides: readonly Side[],
+  wide: number,
+): number | undefined {
+  if (!board) return 0
+  const [x0, y0, x1, y1] = board.bounds
+  const taken = sides.flatMap((side) => {
+    const k = side === 'left' || side === 'right' ? 1 : 0
+    const middle = k === 1 ? (y0 + y1) / 2 : (x0 + x1) / 2
+    const over = board.overhangs.filter((o) => o.side === side && o.reach > IN_THE_WAY).map((o) => o.item)
+    return items.flatMap(({ id, own }) => (own && over.includes(id) ? [[own.min[k]! - middle, own.max[k]! - middle] as const] : [])) // prettier-ignore
+  })
+  const long = Math.min(...sides.map((s) => (s === 'left' || s === 'right' ? y1 - y0 : x1 - x0)))
+  const most = Math.floor((long - wide) / 2 - CORNER)
+  const free = (at: number) => taken.every(([a, b]) => at + wide / 2 + BESIDE < a || at - wide / 2 - BESIDE > b)
+  for (let by = 0; by <= Math.max(0, most); by++) for (const at of by === 0 ? [0] : [by, -by]) if (free(at)) return at
+  return undefined
+}
