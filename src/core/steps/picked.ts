@@ -4,7 +4,7 @@ import type { Pick } from '../fit/picks'
 import type { Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
 import { faceRef } from '../references/face-ref'
-import type { Placed, Situation } from './offer'
+import { newStep, type Offer, type Placed, type Situation } from './offer'
 
 /** What a step would keep of a face that is picked on a part or on an item; none where nothing of it can be kept. */
 export function pickedFaceOf(pick: Pick, references: readonly Placed[]): PickedFace | undefined {
@@ -57,3 +57,11 @@ export const pickedEdgeOf = ({ owner, edge }: Pick, run: 'piece' | 'smooth' = 'p
 /** That edge with all that runs on round the picked face: its outline, or the rim of a hole in it. */
 export const pickedRoundOf = ({ owner, kept, edge }: Pick) =>
   kept && edge?.kept && { part: owner, face: kept, round: { ...edge.kept, run: 'piece' as const } }
+
+/** For a flat face of a part that is picked: a step that works on it, told from its middle. */
+export function offerOnFace(at: Situation, kind: string, words: string, more: Record<string, unknown> = {}): Offer[] {
+  const picked = flatPick(at)
+  if (!picked || !('part' in picked.face)) return []
+  const { face } = picked
+  return [{ key: kind, words, picked: true, steps: [newStep(at, kind, { part: face.part, on: { ...face, datum: 'middle', off: '0' }, ...more })] }] // prettier-ignore
+}

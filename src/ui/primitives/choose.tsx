@@ -9,6 +9,7 @@ export function Choose({
   options,
   onChange,
   onOpen,
+  gone = 'choose',
 }: {
   label: string
   value: string
@@ -16,11 +17,13 @@ export function Choose({
   onChange: (value: string) => void
   /** Before the list shows, for one that is worked out then. */
   onOpen?: () => void
+  /** What stands for a value that is in the list no more. */
+  gone?: string
 }) {
   return (
     <Select.Root value={value} onValueChange={onChange} onOpenChange={(open) => open && onOpen?.()}>
       <Select.Trigger aria-label={label} className="figure">
-        <Select.Value placeholder="choose">{options[value] ?? 'choose'}</Select.Value>
+        <Select.Value placeholder="choose">{options[value] ?? (value ? gone : 'choose')}</Select.Value>
       </Select.Trigger>
       <Select.Portal>
         <Select.Content position="popper" sideOffset={4} className="panel z-50 max-h-80 min-w-40 overflow-auto py-1">

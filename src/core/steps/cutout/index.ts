@@ -11,8 +11,7 @@ import type { Profile } from '../../profile/segment'
 import { circle, rectangle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
 import { joinedOutput } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick } from '../picked'
+import { offerOnFace } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { OUT, type Span, throughFirst } from '../through'
 
@@ -69,7 +68,7 @@ export const cutoutStep = stepKind({
     recess: { called: 'recess', moved: ['recess', 'the recess'], along: () => -1 },
     seat: { called: 'seat of the recess', moved: ['deep', 'the depth of the recess'], along: () => -1 },
   },
-  offers: offerCutout,
+  offers: (at) => offerOnFace(at, 'cutout', 'cut an opening by its sizes'),
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'cutout', fields: { part: 'before1', on: { base: 'ground', off: '20' }, wide: '6', high: '4' } },
@@ -118,11 +117,4 @@ function wallBehind(v: Values, outline: Profile, { kernel, id, tolerance }: Step
   const span = throughFirst([v.part.solid], { way: 'in', field: 'recess' }, v.on.frame, between, kernel)
   const area = 0.02 * 0.02
   return kernel.intersect(v.part.solid, between([span[0], 0])).volume() / area
-}
-
-function offerCutout(at: Situation): Offer[] {
-  const picked = flatPick(at)
-  if (!picked || !('part' in picked.face)) return []
-  const { face } = picked
-  return [{ key: 'cutout', words: 'cut an opening by its sizes', picked: true, steps: [newStep(at, 'cutout', { part: face.part, on: { ...face, datum: 'middle', off: '0' } })] }] // prettier-ignore
 }

@@ -10,8 +10,7 @@ import type { Profile } from '../../profile/segment'
 import { circle, rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick } from '../picked'
+import { offerOnFace } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { type Span, throughFirst } from '../through'
 
@@ -49,7 +48,7 @@ export const keyholesStep = stepKind({
     head: { called: 'hole for the head', moved: ['head', 'the hole for the head'], along: () => -2 },
     neck: { called: 'slot for the shank', moved: ['neck', 'the slot for the shank'], along: () => -2 },
   },
-  offers: offerKeyholes,
+  offers: (at) => offerOnFace(at, 'keyholes', 'keyholes in it'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '30', height: '3' } },
     { kind: 'keyholes', fields: { part: 'before1', on: { base: 'ground', off: '3' } } },
@@ -78,11 +77,4 @@ function buildKeyholes(v: Values, context: StepContext): StepOutput {
   })
   const output = joinedOutput(kernel.union(tools), { how: 'take', parts: [v.part], name: '' }, context)
   return { ...output, notes: [`For screws with shanks up to ${v.neck.toFixed(1)} and heads up to ${v.head.toFixed(1)} mm; keep room for the heads behind the wall.`, ...output.notes] } // prettier-ignore
-}
-
-function offerKeyholes(at: Situation): Offer[] {
-  const picked = flatPick(at)
-  if (!picked || !('part' in picked.face)) return []
-  const { face } = picked
-  return [{ key: 'keyholes', words: 'keyholes in it', picked: true, steps: [newStep(at, 'keyholes', { part: face.part, on: { ...face, datum: 'middle', off: '0' } })] }] // prettier-ignore
 }

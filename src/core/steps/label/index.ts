@@ -12,8 +12,7 @@ import type { Profile } from '../../profile/segment'
 import { united } from '../../profile/united'
 import { expectOk, raise } from '../../result'
 import { joinedOutput, ROOT } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick } from '../picked'
+import { offerOnFace } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { OUT } from '../through'
 
@@ -56,7 +55,7 @@ export const labelStep = stepKind({
     letter: { called: 'side of a letter' },
     in: { called: 'foot of a letter' },
   },
-  offers: offerLabel,
+  offers: (at) => offerOnFace(at, 'label', 'write on it', { at: { along: 0, up: -3, from: '' } }),
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'label', fields: { part: 'before1', text: 'Bed 3', on: { base: 'ground', off: '20' }, at: { along: 0, up: -3, from: '' } } }, // prettier-ignore
@@ -99,11 +98,4 @@ function printed(v: Values, stroke: number, { line, layer }: StepContext['printe
     `Upright strokes are ${stroke.toFixed(2)} mm, ${(stroke / line).toFixed(stroke / line < 10 && v.strokes === 'font' ? 1 : 0)} lines.`,
     ...(whole ? [] : [`${v.deep.toFixed(2)} mm are ${layers.toFixed(1)} layers; whole ones print as they are drawn.`]),
   ]
-}
-
-function offerLabel(at: Situation): Offer[] {
-  const picked = flatPick(at)
-  if (!picked || !('part' in picked.face)) return []
-  const { face } = picked
-  return [{ key: 'label', words: 'write on it', picked: true, steps: [newStep(at, 'label', { part: face.part, on: { ...face, datum: 'middle', off: '0' }, at: { along: 0, up: -3, from: '' } })] }] // prettier-ignore
 }

@@ -10,8 +10,7 @@ import { compose, translation } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerClosing, startOnCase } from '../cases'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -53,11 +52,7 @@ export const magnetsStep = stepKind({
     pocket: { called: 'pocket for a magnet', moved: ['gap', 'the gap round a magnet'], along: () => -1 },
   },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(
-      ({ step }): Offer[] =>
-      worksOnCase(at, 'magnets', step) ? [] : [{ key: `magnets ${step}`, words: 'hold the lid with magnets', goal: 'magnets', mends: 'lid-held', about: step, steps: [newStep(at, 'magnets', { case: step })] }], // prettier-ignore
-    ),
+  offers: (at) => offerClosing(at, 'magnets', { words: 'hold the lid with magnets', goal: 'magnets' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'magnets', fields: { across: '5', high: '2' } },

@@ -12,8 +12,7 @@ import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerClosing, startOnCase } from '../cases'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -65,11 +64,7 @@ export const pegsStep = stepKind({
     hole: { called: 'hole for a pin', moved: ['gap', 'the gap round a pin'], along: () => -1 },
   },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(
-      ({ step }): Offer[] =>
-      worksOnCase(at, 'pegs', step) ? [] : [{ key: `pegs ${step}`, words: 'press the lid on with pins', goal: 'pins', mends: 'lid-held', about: step, steps: [newStep(at, 'pegs', { case: step })] }], // prettier-ignore
-    ),
+  offers: (at) => offerClosing(at, 'pegs', { words: 'press the lid on with pins', goal: 'pins' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'pegs', fields: { long: '3' } },

@@ -1,6 +1,5 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerClosing, startOnCase } from '../cases'
 import { stepKind } from '../step-kind'
 import { buildSealed, sealedFields } from './build'
 
@@ -27,11 +26,7 @@ export const sealedStep = stepKind({
   printer: ['layer', 'line'],
   surfaces: { seam: { called: 'seam' }, way: { called: 'way in', moved: ['way', 'the gap of the way in'] } },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(
-      ({ step }): Offer[] =>
-      worksOnCase(at, 'sealed', step) ? [] : [{ key: `sealed ${step}`, words: 'seal it in, printed in one with a pause', goal: 'seal', mends: 'lid-held', about: step, steps: [newStep(at, 'sealed', { case: step })] }], // prettier-ignore
-    ),
+  offers: (at) => offerClosing(at, 'sealed', { words: 'seal it in, printed in one with a pause', goal: 'seal' }),
   example: [
     { kind: 'case', fields: { clearAbove: '1.2' } },
     { kind: 'sealed', fields: {} },

@@ -10,8 +10,7 @@ import { compose, fromFrame, translation } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
 import { polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerClosing, startOnCase } from '../cases'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -47,11 +46,7 @@ export const strapStep = stepKind({
   publishes: [CLOSURE],
   surfaces: { guide: { called: 'guide', moved: ['rib', 'how far the guides stand out'], along: () => 1 } },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(
-      ({ step }): Offer[] =>
-      worksOnCase(at, 'strap', step) ? [] : [{ key: `strap ${step}`, words: 'hold the lid with a strap', mends: 'lid-held', about: step, steps: [newStep(at, 'strap', { case: step })] }], // prettier-ignore
-    ),
+  offers: (at) => offerClosing(at, 'strap', { words: 'hold the lid with a strap' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'strap', fields: { wide: '12' } },

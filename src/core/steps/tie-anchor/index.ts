@@ -8,8 +8,7 @@ import { compose, fromFrame, translation, turnAbout } from '../../geometry/place
 import { arc, line, type Profile } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
 import { joinedOutput, ROOT } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick } from '../picked'
+import { offerOnFace } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -42,7 +41,7 @@ export const tieAnchorStep = stepKind({
     saddle: { called: 'saddle' },
     tunnel: { called: 'tunnel for a tie', moved: ['gap', 'the gap round the tie'], along: () => -1 },
   },
-  offers: offerAnchor,
+  offers: (at) => offerOnFace(at, 'tie-anchor', 'tie a cable down on it'),
   example: [
     { kind: 'solid', fields: { width: '30', depth: '30', height: '3' } },
     { kind: 'tie-anchor', fields: { part: 'before1', on: { base: 'ground', off: '3' } } },
@@ -82,11 +81,4 @@ function saddle({ cable, wall }: Values, seat: number): Profile {
       ],
     ],
   }
-}
-
-function offerAnchor(at: Situation): Offer[] {
-  const picked = flatPick(at)
-  if (!picked || !('part' in picked.face)) return []
-  const { face } = picked
-  return [{ key: 'tie-anchor', words: 'tie a cable down on it', picked: true, steps: [newStep(at, 'tie-anchor', { part: face.part, on: { ...face, datum: 'middle', off: '0' } })] }] // prettier-ignore
 }

@@ -1,6 +1,5 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerClosing, startOnCase } from '../cases'
 import { stepKind } from '../step-kind'
 import { buildTowers } from './build'
 import { towersFields } from './fields'
@@ -35,10 +34,7 @@ export const towersStep = stepKind({
     head: { called: 'recess for the head', moved: ['room', 'the room round the head'] },
   },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(({ step }): Offer[] => {
-      return worksOnCase(at, 'towers', step) ? [] : [{ key: `towers ${step}`, words: 'screw the lid on at its corners', goal: 'close at corners', mends: 'lid-held', about: step, steps: [newStep(at, 'towers', { case: step })] }] // prettier-ignore
-    }),
+  offers: (at) => offerClosing(at, 'towers', { words: 'screw the lid on at its corners', goal: 'close at corners' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'towers', fields: {} },

@@ -9,7 +9,7 @@ const useParts = () => useProject((s) => s.build?.parts) ?? []
 
 export function PartEditor({ spec, saved, write }: EditorProps<PartField, string>) {
   const options = Object.fromEntries(useParts().map((p) => [p.id, p.name]))
-  return <Choose label={spec.label} value={saved} options={options} onChange={write} />
+  return <Choose label={spec.label} value={saved} options={options} onChange={write} gone="a part used up later" />
 }
 
 /** Parts, ticked in a list. */
