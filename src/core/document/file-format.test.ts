@@ -27,6 +27,8 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Part',
     'Base 3',
     'Lid 2',
+    'Base 4',
+    'Lid 3',
     'Plunger',
     'Part 2',
     'Part 3',

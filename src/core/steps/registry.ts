@@ -15,6 +15,7 @@ import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { feetStep } from './feet'
 import { fitStep } from './fit'
+import { gasketStep } from './gasket'
 import { gripsStep } from './grips'
 import { hingeStep } from './hinge'
 import { hollowStep } from './hollow'
@@ -68,6 +69,7 @@ const ALL = [
   magnetsStep,
   strapStep,
   gripsStep,
+  gasketStep,
   hingeStep,
   slideLidStep,
   pegsStep,
