@@ -17,6 +17,7 @@ import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
 import { plainItems } from './assemblies'
 import { measureDrawings } from './drawings'
+import { measureEdits } from './edits'
 import { recordCalls, replay } from './bare-kernel'
 import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
@@ -76,6 +77,7 @@ const sheet = await measureSheet(kernel, project, models, RUNS)
 const travels = await only('travels', () => measureTravels(kernel, project, models, RUNS))
 const drawings = await only('drawings', () => measureDrawings(kernel))
 const skins = await only('skins', () => measureSkins(kernel))
+const edits = await only('edits', () => measureEdits(kernel, project, models, heap))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
 const photo = { megapixels_12: await only('photo', () => measurePhoto(RUNS)) }
@@ -101,6 +103,7 @@ process.stdout.write(
       drawings,
       skins,
       ...ledger,
+      edits,
       memory,
       page,
     },

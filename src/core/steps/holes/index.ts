@@ -8,6 +8,7 @@ import { joinedOutput } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
 import { type Span, throughAll, throughFirst } from '../through'
 import { holesFields, type HolesValues } from './fields'
+import { nutsGoIn } from './nuts'
 import { offerHoles } from './offers'
 import { placesOf } from './places'
 import { atPlace, holeAcross, holeTool, mouthAcross } from '../hole-shape'
@@ -70,6 +71,7 @@ export const holesStep = stepKind({
   },
   start: () => ({}),
   offers: offerHoles,
+  checks: [nutsGoIn],
   example: [
     { kind: 'solid', fields: { width: '40', depth: '30', height: '8' } },
     { kind: 'holes', fields: { on: { base: 'ground', off: '8' }, where: 'grid', along: '28', up: '18', for: 'clear', screw: 'M3', head: 'sunk', parts: ['before1'] } }, // prettier-ignore
