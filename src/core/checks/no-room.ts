@@ -1,7 +1,18 @@
 import type { BuiltPart } from '../built/built'
 import { fieldsOf } from '../document/edits'
 import type { Project } from '../document/schema'
-import { boxesMeet, boxMiddle, boxOfPositions, cross, dot, length, scale, sub, type Vec3 } from '../geometry/vec'
+import {
+  boxesMeet,
+  boxMiddle,
+  boxOfPositions,
+  boxSize,
+  cross,
+  dot,
+  length,
+  scale,
+  sub,
+  type Vec3,
+} from '../geometry/vec'
 import type { SurfaceShape, SurfaceTag } from '../kernel/surface'
 import type { Check, Finding } from './finding'
 
@@ -49,7 +60,10 @@ function fills(hole: Round, pin: Round): boolean {
   if (Math.abs(h.radius - p.radius) >= ROOM || length(cross(h.axis, p.axis)) > PARALLEL) return false
   const from = sub(p.point, h.point)
   const off = length(sub(from, scale(h.axis, dot(from, h.axis))))
-  return off < ROOM && boxesMeet(boxOf(hole), boxOf(pin))
+  const standing = boxOf(pin)
+  // What is lower than a hair stands in nothing.
+  const high = dot(boxSize(standing), p.axis.map(Math.abs) as unknown as Vec3)
+  return off < ROOM && high > ROOM && boxesMeet(boxOf(hole), standing)
 }
 
 function boxOf({ part: { mesh }, tag }: Round) {

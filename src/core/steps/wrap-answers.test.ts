@@ -1,4 +1,5 @@
 import { PLAIN, read, type SimpleBoard, simpleBoard, situation, stepBytes } from '../../../tests/support/boards'
+import { askew } from '../../../tests/support/board-shapes'
 import { at, type Node } from '../../../tests/support/shapes'
 import { runChecks } from '../checks'
 import { emptyProject, makeReference } from '../document/schema'
@@ -34,6 +35,11 @@ const BOARDS: readonly (readonly [string, Node, (readonly WrapAnswers['sits'][])
   ['large', plain({ width: 240, depth: 180, socket: true, inset: 6 })],
   ['round', round],
   [
+    'standing on edge',
+    simpleBoard({ ...PLAIN, width: 60, depth: 44, socket: true }, askew(Math.PI / 2, 0, 5, 6, 7)),
+    ['own'],
+  ],
+  [
     'with items over all four edges',
     children(plain({ width: 60, depth: 44, inset: 9 }), [
       box('usb', [26, -2, 1.6], [9, 7, 3.2]),
@@ -63,7 +69,7 @@ const BOARDS: readonly (readonly [string, Node, (readonly WrapAnswers['sits'][])
 
 test.each(BOARDS.map(([called, shape, sits = SITS]) => ({ called, shape, sits })))('the sheet that answers three questions passes its own checks, or says what cannot be had: a board $called', async ({ shape, sits }) => { // prettier-ignore
   const model = await read(await stepBytes(shape))
-  const settings = makeReference({ id: 'board', name: 'Carrier', kind: 'step', file: 'a'.repeat(64), fileName: 'carrier.step' }) // prettier-ignore
+  const settings = makeReference({ id: 'board', name: 'Carrier', kind: 'step', file: 'a'.repeat(64), fileName: 'carrier.step', placing: 'as-in-file' }) // prettier-ignore
   const reference = resolveReference(model, settings)
   const begun = emptyProject('Shed')
   const empty = { ...begun, printer: { ...begun.printer, bed: [300, 300, 300] as [number, number, number] }, references: [settings] } // prettier-ignore

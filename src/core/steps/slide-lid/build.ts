@@ -23,7 +23,7 @@ import { leaving, type StepContext, type StepOutput } from '../step-kind'
 export const slideLidFields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
   side: sideField('Where it slides out', 'right'),
-  over: lengthField('How far the walls reach over it', '0.6', 0.2, 5),
+  over: lengthField('How far the walls reach over it', '0.5', 0.2, 5),
   gap: lengthField('Gap in its rails', 'fit.sliding', 0.05, 2, 'per-side'),
   catch: lengthField('Height of the ridge that keeps it shut', '0.3', 0, 2),
 }
