@@ -41,7 +41,7 @@ const ASIDE: readonly WrapAnswers['closes'][] = ['hinge', 'slide', 'sealed']
 export function whyNot(board: Board, now: WrapAnswers, answer: Partial<WrapAnswers>): string | undefined {
   const holes = board.holes.some((h) => h.mounting)
   if (!holes && answer.sits && answer.sits !== 'edge') return 'it has no mounting holes'
-  if (answer.closes === 'board' && now.sits !== 'screws') return 'the lid has screws of its own'
+  if (answer.closes === 'board' && now.sits !== 'screws') return 'no screw goes through lid and board'
   if (answer.closes && answer.closes !== 'board' && now.sits === 'screws') return 'the screws through the board hold it'
   if (answer.closes && ASIDE.includes(answer.closes) && now.sits === 'pins') return 'the lid holds the board down'
   return undefined

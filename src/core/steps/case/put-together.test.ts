@@ -8,7 +8,9 @@ const board = simpleBoard(PLAIN)
 const under = await cased({ name: 'shed', children: ['children' in board ? board.children[0]! : board, coil] })
 
 test('a post under an item is found with the step’s own way out, and cut back it leaves the item its room', async () => {
-  const whole = await under.build(under.project)
+  // As it is begun beside an item it is cut back.
+  expect(under.project.steps.find((s) => s.kind === 'posts')!.fields).toMatchObject({ around: 'back' })
+  const whole = await under.build(setField(under.step('posts'), 'around', 'whole')(under.project))
   const touch = whole.findings().find((f) => f.check === 'post-touches')!
   expect(touch).toMatchObject({ title: 'coil has 0.00 mm beside a post.', mend: { of: under.step('posts'), field: 'around', value: 'back' } }) // prettier-ignore
   expect(whole.findings().filter((f) => f.check === 'put-together').map((f) => f.title)).toEqual(['Carrier does not go into the base.']) // prettier-ignore
