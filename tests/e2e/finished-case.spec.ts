@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { noErrors, openCopy, row } from './helpers'
-import { sized, stepLines as steps } from './drawn'
+import { figure } from './make-demo'
+import { stepLines as steps } from './drawn'
 
 noErrors()
 
@@ -68,6 +69,6 @@ test('another revision goes into the finished case by one swap; nothing is found
   await expect(page.getByLabel('Ledger').getByText('20 of 20 hold')).toBeVisible({ timeout: 60_000 })
   await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
   // A window is moved on by its own figure, and stays where the display is.
-  await sized(page, { 'The text': 'RAIN 2' })
-  await expect(steps(page).last()).toContainText('RAIN 2')
+  await figure(page, 'The text', 'RAIN 2')
+  await expect(steps(page).filter({ hasText: 'Write' })).toContainText('RAIN 2')
 })

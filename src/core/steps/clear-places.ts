@@ -1,3 +1,5 @@
+import { IDENTITY, invert, placePositions } from '../geometry/placement'
+import { type Box3, boxOfPositions } from '../geometry/vec'
 import type { Side } from '../references/board'
 import type { OfferedReference } from './offer'
 
@@ -12,17 +14,22 @@ const CORNER = 4
  * mm; undefined if items reach out everywhere.
  */
 export function clearShift(
-  { board, items }: OfferedReference,
+  { board, items, stand = IDENTITY }: OfferedReference,
   sides: readonly Side[],
   wide: number,
 ): number | undefined {
   if (!board) return 0
   const [x0, y0, x1, y1] = board.bounds
+  const flat = (box: Box3) => boxOfPositions(placePositions(invert(stand), cornersOf(box)))
   const taken = sides.flatMap((side) => {
     const k = side === 'left' || side === 'right' ? 1 : 0
     const middle = k === 1 ? (y0 + y1) / 2 : (x0 + x1) / 2
     const over = board.overhangs.filter((o) => o.side === side && o.reach > IN_THE_WAY).map((o) => o.item)
-    return items.flatMap(({ id, own }) => (own && over.includes(id) ? [[own.min[k]! - middle, own.max[k]! - middle] as const] : [])) // prettier-ignore
+    return items.flatMap(({ id, own }) => {
+      if (!own || !over.includes(id)) return []
+      const { min, max } = flat(own)
+      return [[min[k]! - middle, max[k]! - middle] as const]
+    })
   })
   const long = Math.min(...sides.map((s) => (s === 'left' || s === 'right' ? y1 - y0 : x1 - x0)))
   const most = Math.floor((long - wide) / 2 - CORNER)
@@ -30,3 +37,7 @@ export function clearShift(
   for (let by = 0; by <= Math.max(0, most); by++) for (const at of by === 0 ? [0] : [by, -by]) if (free(at)) return at
   return undefined
 }
+
+/** The corners of a box, packed x y z. */
+const cornersOf = ({ min, max }: Box3): number[] =>
+  [0, 1, 2, 3, 4, 5, 6, 7].flatMap((n) => [0, 1, 2].map((k) => ((n >> k) & 1 ? max[k]! : min[k]!)))

@@ -7,9 +7,10 @@ import { lengthField } from '../../fields/length'
 import { countField } from '../../fields/number'
 import { publicationField } from '../../fields/publication'
 import { compose, fromFrame, translation } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
 import { copied } from '../../kernel/retagged'
+import { boundsOf } from '../../profile/measure'
 import { polygonProfile } from '../../profile/shapes'
-import { raise } from '../../result'
 import { offerClosing, startOnCase } from '../cases'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -59,20 +60,21 @@ function buildStrap(v: Values, context: StepContext): StepOutput {
   const e = v.case.data
   const half = v.wide / 2 + v.gap
   const places = placesOnSides(e, { sides: v.over, count: v.count, shift: 0 }, 2 * (half + WIDE))
-  if (v.rib <= 0) raise('rib', 'Guides have to stand out.', 'rib')
-  // Seen from above: out of the wall, leaning inwards at the sides that the strap does not touch.
-  const guide = polygonProfile([[-ROOT, 0], [v.rib, 0], [v.rib, WIDE / 2], [-ROOT, WIDE]], ['strap', 'out', 'slope', 'in']) // prettier-ignore
+  // Seen from above: out of the wall, leaning inwards at the side that the strap does not touch.
+  const guide: readonly Vec2[] = [[-ROOT, 0], [v.rib, 0], [v.rib, WIDE / 2], [-ROOT, WIDE]] // prettier-ignore
   const ribs = (z0: number, z1: number) =>
     places.flatMap((place) =>
       ([1, -1] as const).map((side) => {
-        const points = side > 0 ? guide : { loops: guide.loops.map((l) => [...l].reverse().map((s) => ({ ...s, ...(s.kind === 'line' ? { a: flip(s.b), b: flip(s.a) } : {}) }))) } // prettier-ignore
+        const outline = guide.map(([x, y]): Vec2 => [x, side * y])
+        const points = polygonProfile(side > 0 ? outline : outline.reverse())
         const one = kernel.extrude(points, z0, z1, { names: { step: id, top: 'guide', bottom: 'guide', side: 'guide' }, tolerance }) // prettier-ignore
         const at = kernel.place(one, translation([0, side * half, 0]))
         return stood(e, kernel, copied(kernel, at, upright(place), `${place.name} ${side > 0 ? 'a' : 'b'}`))
       }),
     )
   const part = (of: string, z0: number, z1: number) => ({ id: of, solid: kernel.union([v.case.parts.get(of)!, ...ribs(z0, z1)]) }) // prettier-ignore
-  const round = 2 * (e.top - e.bottom) + 2 * Math.abs(spread(places))
+  const [x0, y0, x1, y1] = boundsOf(e.outer)
+  const round = 2 * (e.top - e.bottom) + 2 * (v.over === 'long' ? y1 - y0 : x1 - x0)
   return {
     parts: [part(e.base, e.bottom, e.parting), part(e.lid, e.parting, e.top)],
     published: [leaving(CLOSURE, true, e.reference)],
@@ -81,13 +83,5 @@ function buildStrap(v: Values, context: StepContext): StepOutput {
   }
 }
 
-const flip = ([x, y]: readonly [number, number]): [number, number] => [x, -y]
-
 /** x outwards, y along the wall, z up. */
 const upright = (place: Place) => compose(wallFrame(place), fromFrame([1, 0, 0], [0, 0, -1], [0, 1, 0], [0, 0, 0]))
-
-/** How far it is from a wall to the one across, mm. */
-function spread(places: readonly Place[]): number {
-  const on = places.map(({ at, out }) => at[0] * out[0] + at[1] * out[1])
-  return Math.max(...on) * 2
-}
