@@ -36,7 +36,7 @@ export interface BuiltPart {
   painted?: { regions: { region: number; color: string }[]; lost: number[] }
   /** Takes the part to the way it is printed. */
   print: Placement
-  pauses?: readonly Pause[]
+  pauses?: readonly Pause[] | undefined
 }
 
 /** How one step came out. */

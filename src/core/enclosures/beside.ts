@@ -23,13 +23,13 @@ const WORTH_A_ROW = 1
 
 /** The items that stand beside some uprights, nearer than a distance, mm. */
 export const itemsBeside = (e: Enclosure, uprights: readonly Upright[], near: number): CasedItem[] =>
-  e.items.filter((item) => uprights.some((u) => distance(item, u, near) < near))
+  e.items.filter((item) => uprights.some((u) => roomBeside(item, u, near) < near))
 
-/** How far an item keeps from an upright, mm, as far as it is nearer than a distance; 0 where it reaches into it. */
-export const roomBeside = (item: CasedItem, upright: Upright, near: number): number => distance(item, upright, near)
-
-/** How far an item keeps from an upright, seen from above, at the heights that both are at; 0 where it reaches into it. */
-function distance(item: CasedItem, { at, radius, from, to }: Upright, near: number): number {
+/**
+ * How far an item keeps from an upright, seen from above, at the heights that both are at; 0 where it reaches into it.
+ * @param near what is farther off need not be told
+ */
+export function roomBeside(item: CasedItem, { at, radius, from, to }: Upright, near: number): number {
   const { min, max } = item.box
   if (min[2] > to + near || max[2] < from - near) return Infinity
   const [x, y] = [0, 1].map((k) => Math.max(min[k]! - at[k]!, at[k]! - max[k]!, 0)) as [number, number]

@@ -69,6 +69,16 @@ export const lidRows = (caseStep: string): string[] => Object.values(LID_ROWS).m
 export const stood = ({ stand }: Pick<Enclosure, 'stand'>, kernel: Kernel, solid: Solid): Solid =>
   stand === IDENTITY ? solid : kernel.place(solid, stand)
 
+/** Base and lid of a case where it lies flat. */
+export const laidParts = (
+  { stand, base, lid }: Enclosure,
+  kernel: Kernel,
+  parts: ReadonlyMap<string, Solid>,
+): readonly [base: Solid, lid: Solid] => {
+  const laid = (part: string) => (stand === IDENTITY ? parts.get(part)! : kernel.place(parts.get(part)!, invert(stand)))
+  return [laid(base), laid(lid)]
+}
+
 /** Positions of the project, packed x y z, where the board lies flat. */
 export const laidFlat = (stand: Placement, positions: Float64Array): Float64Array =>
   stand === IDENTITY ? positions : placePositions(invert(stand), positions)

@@ -3,6 +3,7 @@ import { fromFrame, type Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import { directionAt, lengthOf, pointAt } from '../profile/segment'
 import type { Side } from '../references/board'
+import { OUTWARDS } from '../references/sides'
 import { raise } from '../result'
 
 /** A place on the outside of the wall, seen from above, with the way out of it; `name` stays its own. */
@@ -12,11 +13,11 @@ export interface Place {
   name: string
 }
 
-const WAYS: readonly { name: Side; out: Vec2; of: 'ends' | 'long' }[] = [
-  { name: 'left', out: [-1, 0], of: 'ends' },
-  { name: 'right', out: [1, 0], of: 'ends' },
-  { name: 'front', out: [0, -1], of: 'long' },
-  { name: 'back', out: [0, 1], of: 'long' },
+const SIDES: readonly { name: Side; of: 'ends' | 'long' }[] = [
+  { name: 'left', of: 'ends' },
+  { name: 'right', of: 'ends' },
+  { name: 'front', of: 'long' },
+  { name: 'back', of: 'long' },
 ]
 
 /** Walls that look this far off a side are not of it; a share. */
@@ -37,7 +38,8 @@ export const placesOnSides = (
   wide: number,
   field: 'sides' | 'side' = 'sides',
 ): Place[] =>
-  WAYS.filter(({ of, name }) => sides === 'all' || sides === of || sides === name).flatMap(({ name, out }) => {
+  SIDES.filter(({ of, name }) => sides === 'all' || sides === of || sides === name).flatMap(({ name }) => {
+    const out = OUTWARDS[name]
     const runs = e.outer.loops.flat().filter((s) => {
       const [dx, dy] = directionAt(s, 0.5)
       return s.kind === 'line' && Math.abs(dy * out[0] - dx * out[1] - 1) < SQUARE

@@ -1,6 +1,7 @@
 import { add, scale, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { boundsOf } from '../profile/measure'
+import { OUTWARDS } from '../references/sides'
 import type { CasedItem, Enclosure } from './enclosure'
 
 /** Sharing less than this with a way in means not being in it, mm3. */
@@ -21,19 +22,19 @@ export function waysIn(
   const tag = { step: id, role: 'way', shape: { kind: 'free' } } as const
   const walls = below(whole, height, id, kernel)
   const found = e.items.flatMap((item) => {
-    if (kernel.intersect(walls, wayOf(item, height, 0, e, kernel)).volume() < FREE) return []
+    const up = wayOf(item, height, 0, e, kernel)
+    if (kernel.intersect(walls, up).volume() < FREE) return []
     // Where next to nothing would be left of the wall in front of it, the way is open to the outside.
     const left = outside(e, item) - gap
     const out = left < 2 * printer.line ? Math.max(0, left) + 1 : 0
     // From its middle up: below that it has the room it was given.
-    const way = below(kernel.grown(wayOf(item, height, out, e, kernel), gap, tag), height, id, kernel)
+    const wide = out > 0 ? wayOf(item, height, out, e, kernel) : up
+    const way = below(kernel.grown(wide, gap, tag), height, id, kernel)
     const middle = (item.box.min[2] + Math.min(item.box.max[2], height)) / 2
     return [{ name: item.name, solid: kernel.split(way, [0, 0, 1], middle, id, 'way')[0] }]
   })
   return { ways: found.map((f) => f.solid), opened: found.map((f) => f.name) }
 }
-
-const OUTWARDS = { left: [-1, 0, 0], right: [1, 0, 0], front: [0, -1, 0], back: [0, 1, 0] } as const
 
 /** How much of the wall there is before an item that reaches over the edge, mm; of others, as good as all. */
 function outside(e: Enclosure, { id, box }: CasedItem): number {
@@ -47,7 +48,7 @@ function outside(e: Enclosure, { id, box }: CasedItem): number {
 /** What an item's outermost places come through on their way in, and so far out over the edge that they reach over, mm. */
 function wayOf({ id, positions, box }: CasedItem, height: number, out: number, e: Enclosure, kernel: Kernel): Solid {
   const side = e.board.sides[id]
-  const aside = scale(side ? OUTWARDS[side] : [0, 0, 0], out)
+  const aside: Vec3 = side ? scale([...OUTWARDS[side], 0], out) : [0, 0, 0]
   const to = (by: Vec3) => Array.from(positions, (v, i) => v + by[i % 3]!)
   const up: Vec3 = [0, 0, Math.max(0, height - box.min[2])]
   return kernel.around([[0, 0, 0] as Vec3, up, ...(out > 0 ? [aside, add(aside, up)] : [])].flatMap(to))

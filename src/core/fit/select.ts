@@ -37,7 +37,7 @@ export function selectTriangles(
     case 'drawn':
       return drawnTriangles(selector)
     case 'whole':
-      return joined(parts.filter((p) => p.id === selector.part).map((p) => (selector.firm ? firmPart(p, bends) : selector.up ? below(wholePart(p), selector.up) : wholePart(p)))) // prettier-ignore
+      return joined(parts.filter((p) => p.id === selector.part).map((p) => ofWhole(p, selector, bends)))
     case 'rest':
       return joined([
         ...parts.filter((p) => !selector.but.includes(p.id)).map(wholePart),
@@ -49,6 +49,11 @@ export function selectTriangles(
 }
 
 const wholePart = ({ mesh }: BuiltPart): Triangles => unpacked(mesh.positions, mesh.indices)
+
+function ofWhole(part: BuiltPart, { firm, up }: Extract<Selector, { of: 'whole' }>, bends: readonly SurfaceName[]) {
+  if (firm) return firmPart(part, bends)
+  return up ? below(wholePart(part), up) : wholePart(part)
+}
 
 /** What of triangles lies below a plane. */
 function below(all: Triangles, { normal, offset }: { normal: Vec3; offset: number }): Triangles {

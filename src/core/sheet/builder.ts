@@ -231,7 +231,7 @@ export class Builder {
     const { id, name, color, key, print, pauses } = part
     const faces = run.project.parts[id]?.faces ?? []
     const painted = faces.length > 0 ? { painted: paintedFaces(this.pointableOf(id, key, run), faces) } : {}
-    return { id, name, color, key, mesh, volume, middle, print, ...(pauses ? { pauses } : {}), ...painted }
+    return { id, name, color, key, mesh, volume, middle, print, pauses, ...painted }
   }
 
   /**

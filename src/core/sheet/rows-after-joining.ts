@@ -12,12 +12,9 @@ export function rowsAfterJoining(rows: readonly RowSpec[], gone: readonly string
   }
   const owners = (s: Selector) => (s.of === 'parts' ? s.parts : s.of === 'whole' ? [s.part] : [])
   return rows.flatMap((row) => {
-    const ofBoth = [row.a, row.b].map(owners)
-    const joined = [row.a, row.b].map(now) as [Selector, Selector]
-    const [a, b] = joined.map(owners) as [readonly string[], readonly string[]]
-    const touched = ofBoth.flat().some((part) => part === into || gone.includes(part))
-    if (!touched) return [row]
-    const within = [...a, ...b].every((part) => part === into) && a.length > 0 && b.length > 0
-    return within || row.comes ? [] : [{ ...row, a: joined[0], b: joined[1] }]
+    if (![row.a, row.b].flatMap(owners).some((part) => of(part) === into)) return [row]
+    const [a, b] = [now(row.a), now(row.b)]
+    const within = [a, b].every((s) => owners(s).length > 0 && owners(s).every((part) => part === into))
+    return within || row.comes ? [] : [{ ...row, a, b }]
   })
 }

@@ -17,7 +17,7 @@ import type { Made } from './step-cache'
 export interface PartState extends PartHere {
   color: string
   print: Placement
-  pauses?: readonly Pause[]
+  pauses?: readonly Pause[] | undefined
 }
 
 /** One way through the sheet: what there is after the steps that have run. */
@@ -58,7 +58,7 @@ export function accept(
       name: own?.name ?? (part.name === undefined ? before?.name : freeName(part.name, part.id, run)) ?? 'Part',
       color: own?.color ?? part.color ?? before?.color ?? '#9db096',
       print: part.print ?? before?.print ?? IDENTITY,
-      ...pausesOf(part.pauses ?? before?.pauses),
+      pauses: part.pauses ?? before?.pauses,
       pointable: pointable(part.id, key),
     })
   }
@@ -78,8 +78,6 @@ export function accept(
   for (const { token, data, reference } of output.published ?? [])
     left(token.name, data, keyOf(data), reference === undefined ? {} : { reference })
 }
-
-const pausesOf = (pauses: readonly Pause[] | undefined) => (pauses ? { pauses } : {})
 
 /** True if a row is between a part and something else. */
 function isToOthers({ a, b }: RowSpec, part: string): boolean {

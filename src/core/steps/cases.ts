@@ -1,6 +1,6 @@
 import type { ProjectStep } from '../document/schema'
 import { ENCLOSURE } from '../enclosures/enclosure'
-import { type Goal, newStep, type Offer, type Situation } from './offer'
+import { newStep, type Offer, type Situation } from './offer'
 
 /** The cases that there are, with the references they are wrapped round. */
 export const enclosures = ({ left, references }: Situation) =>
@@ -23,14 +23,17 @@ export const isOnCase = ({ off, fields }: ProjectStep, caseStep: string): boolea
 export const worksOnCase = ({ document }: Situation, kind: string, caseStep: string): boolean =>
   document.steps.some((s) => s.kind === kind && isOnCase(s, caseStep))
 
-/** For each case that has none of a kind yet: one that holds its lid. */
-export const offerClosing = (
+/** The case of a step, or the first there is. */
+export const caseAt = (at: Situation, of?: string) => enclosures(at).find((e) => of === undefined || e.step === of)
+
+/** For each case that has none of a kind yet: one of them, with the fields that it is begun with. */
+export const offerOnCase = (
   at: Situation,
   kind: string,
-  { words, goal }: { words: string; goal?: Goal },
-  fields: (caseStep: string) => Record<string, unknown> = (step) => ({ case: step }),
+  what: Pick<Offer, 'words' | 'goal' | 'mends'>,
+  fields: (caseStep: string) => Record<string, unknown> | undefined = (step) => ({ case: step }),
 ): Offer[] =>
-  enclosures(at).flatMap(
-    ({ step }): Offer[] =>
-    worksOnCase(at, kind, step) ? [] : [{ key: `${kind} ${step}`, words, ...(goal ? { goal } : {}), mends: 'lid-held', about: step, steps: [newStep(at, kind, fields(step))] }], // prettier-ignore
-  )
+  enclosures(at).flatMap(({ step }): Offer[] => {
+    const begun = worksOnCase(at, kind, step) ? undefined : fields(step)
+    return begun ? [{ key: `${kind} ${step}`, ...what, ...(what.mends ? { about: step } : {}), steps: [newStep(at, kind, begun)] }] : [] // prettier-ignore
+  })

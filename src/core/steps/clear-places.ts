@@ -1,6 +1,7 @@
 import { IDENTITY, invert, placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import type { Side } from '../references/board'
+import { axisAlong, lengthAlong } from '../references/sides'
 import type { OfferedReference } from './offer'
 
 /** Items that reach over the edge by more than this are in the way of what stands outside of the wall there, mm. */
@@ -19,11 +20,10 @@ export function clearShift(
   wide: number,
 ): number | undefined {
   if (!board) return 0
-  const [x0, y0, x1, y1] = board.bounds
   const flat = (box: Box3) => boxOfPositions(placePositions(invert(stand), cornersOf(box)))
   const taken = sides.flatMap((side) => {
-    const k = side === 'left' || side === 'right' ? 1 : 0
-    const middle = k === 1 ? (y0 + y1) / 2 : (x0 + x1) / 2
+    const k = axisAlong(side)
+    const middle = (board.bounds[k] + board.bounds[k + 2]!) / 2
     const over = board.overhangs.filter((o) => o.side === side && o.reach > IN_THE_WAY).map((o) => o.item)
     return items.flatMap(({ id, own }) => {
       if (!own || !over.includes(id)) return []
@@ -31,7 +31,7 @@ export function clearShift(
       return [[min[k]! - middle, max[k]! - middle] as const]
     })
   })
-  const long = Math.min(...sides.map((s) => (s === 'left' || s === 'right' ? y1 - y0 : x1 - x0)))
+  const long = Math.min(...sides.map((s) => lengthAlong(board.bounds, axisAlong(s))))
   const most = Math.floor((long - wide) / 2 - CORNER)
   const free = (at: number) => taken.every(([a, b]) => at + wide / 2 + BESIDE < a || at - wide / 2 - BESIDE > b)
   for (let by = 0; by <= Math.max(0, most); by++) for (const at of by === 0 ? [0] : [by, -by]) if (free(at)) return at

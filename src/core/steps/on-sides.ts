@@ -7,6 +7,10 @@ const ONE_SIDE = { left: 'the left', right: 'the right', front: 'the front', bac
 /** Which side of a case. */
 export const sideField = (label: string, usual: keyof typeof ONE_SIDE) => choiceField(label, usual, ONE_SIDE)
 
+/** At how many corners of a case. */
+export const cornersField = () =>
+  choiceField('Corners', 'corners', { corners: 'all four corners', diagonal: 'two corners' })
+
 /** Where on the walls of a case a step puts what it makes (`enclosures/wall-places.ts`). */
 export const onSidesFields = {
   sides: choiceField('Sides', 'ends', {

@@ -1,5 +1,5 @@
 import type { RowSpec } from '../../built/rows'
-import { type Cell, CELLS } from '../../enclosures/cells'
+import { type Cell, CELLS } from '../../fit/cells'
 import { gapRow } from '../../enclosures/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'

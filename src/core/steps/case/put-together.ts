@@ -1,14 +1,10 @@
 import type { Check, Finding } from '../../checks/finding'
 import type { RowSpec } from '../../built/rows'
 import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
-import { turn } from '../../geometry/placement'
+import { comesBy, standingIn, PAST, wayRow } from '../../enclosures/way-row'
 import type { Vec3 } from '../../geometry/vec'
 import type { Reference } from '../../references/resolve'
 
-/** What lies on something at rest is looked at from so far off it on, mm. */
-const LIFTED = 0.05
-/** How far what comes past is to keep off, mm. */
-const PAST = 0.02
 /** Beyond what it has to clear a thing is looked at for so far, mm. */
 const CLEAR = 1
 
@@ -18,23 +14,11 @@ const CLEAR = 1
  * @param gap between lip and groove, mm
  */
 export function putTogetherRows(id: string, e: Enclosure, reference: Reference, gap: number): RowSpec[] {
-  const fitted = reference.items.filter((i) => i.state === 'fitted')
-  const board = { of: 'items', reference: reference.id, items: fitted.map((i) => i.id), own: true } as const
+  const board = standingIn(e)
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
   const highest = Math.max(e.board.top, ...e.items.map((i) => i.box.max[2]))
   const rim = e.parting + e.shut.high
-  const up = (far: number): RowSpec['comes'] => ({ from: turn(e.stand, [0, 0, LIFTED]), by: turn(e.stand, [0, 0, far + CLEAR]) }) // prettier-ignore
-  const row = (name: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number): RowSpec => ({
-    id: `${id}:${name}`,
-    step: id,
-    between,
-    wanted: PAST,
-    tolerance: PAST / 2,
-    rule: 'at-least',
-    a,
-    b,
-    comes: up(far)!,
-  })
+  const row = (name: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number): RowSpec => ({ ...wayRow(id, name, between, a, b), ...comesBy(e, [0, 0, far + CLEAR]) }) // prettier-ignore
   const lid = { of: 'whole', part: e.lid, firm: true } as const
   return [
     row('in', `${reference.name} going into the base`, board, { of: 'whole', part: e.base }, rim - lowest),

@@ -81,8 +81,7 @@ function buildCutout(v: Values, context: StepContext): StepOutput {
   const outline = outlineOf(v)
   const between = ([z0, z1]: Span) => kernel.place(kernel.extrude(outline, z0, z1, { names: { step: id, top: 'mouth', bottom: 'mouth', side: 'opening' }, tolerance }), v.on.frame) // prettier-ignore
   const [end, begin] = throughFirst([v.part.solid], { way: 'in', field: 'on' }, v.on.frame, between, kernel)
-  const widest = v.bevel > 0 ? v.bevel : 0
-  if (widest >= -end) raise('bevel', `A bevel of ${v.bevel.toFixed(2)} mm is as deep as the wall; less would do.`, 'bevel') // prettier-ignore
+  if (v.bevel >= -end) raise('bevel', `A bevel of ${v.bevel.toFixed(2)} mm is as deep as the wall; less would do.`, 'bevel') // prettier-ignore
   const tools: Solid[] = [between([end, begin])]
   if (v.bevel > 0) {
     const [lower, upper] = [outline, expectOk(offsetProfile(outline, v.bevel + OUT))].map((p) => p.loops[0]!)

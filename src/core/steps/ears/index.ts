@@ -10,9 +10,8 @@ import { fromFrame } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { arc, line, type Profile } from '../../profile/segment'
-import { enclosures, isOnCase, startOnCase, worksOnCase } from '../cases'
+import { isOnCase, offerOnCase, startOnCase } from '../cases'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, PLAIN_HOLE } from '../hole-shape'
-import { newStep, type Offer } from '../offer'
 import { ON_SIDES_NOTES, onSidesFields, onSidesWords } from '../on-sides'
 import { screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
@@ -55,11 +54,11 @@ export const earsStep = stepKind({
     sink: { called: 'countersink' },
   },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(({ step }): Offer[] => {
+  offers: (at) =>
+    offerOnCase(at, 'ears', { words: 'ears to screw it to a wall', goal: 'hang' }, (step) => {
       // Not where something that holds the lid hangs down already.
       const taken = at.document.steps.some((s) => isOnCase(s, step) && at.left.some((l) => l.step === s.id && l.token === CLOSURE.name) && s.fields.sides === 'ends') // prettier-ignore
-      return worksOnCase(at, 'ears', step) ? [] : [{ key: `ears ${step}`, words: 'ears to screw it to a wall', goal: 'hang', steps: [newStep(at, 'ears', { case: step, ...(taken ? { sides: 'long' } : {}) })] }] // prettier-ignore
+      return { case: step, ...(taken ? { sides: 'long' } : {}) }
     }),
   example: [
     { kind: 'case', fields: {} },

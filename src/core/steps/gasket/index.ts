@@ -1,18 +1,16 @@
-import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
+import { ENCLOSURE, type Enclosure, laidParts, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../enclosures/gap-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { ratioField } from '../../fields/number'
 import { publicationField } from '../../fields/publication'
-import { invert } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
 import { difference } from '../../profile/combine'
 import { perimeterOf } from '../../profile/measure'
 import { offsetProfile } from '../../profile/offset'
 import type { Profile } from '../../profile/segment'
 import { expectOk, raise } from '../../result'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerOnCase, startOnCase } from '../cases'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -49,10 +47,7 @@ export const gasketStep = stepKind({
     'groove:floor': { called: 'floor of the groove', moved: ['squeeze', 'how much the cord is squeezed'] },
   },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(({ step }): Offer[] => {
-      return worksOnCase(at, 'gasket', step) ? [] : [{ key: `gasket ${step}`, words: 'seal the seam with a cord', steps: [newStep(at, 'gasket', { case: step })] }] // prettier-ignore
-    }),
+  offers: (at) => offerOnCase(at, 'gasket', { words: 'seal the seam with a cord' }),
   example: [
     { kind: 'case', fields: { over: {} } },
     { kind: 'gasket', fields: {} },
@@ -63,26 +58,25 @@ export const gasketStep = stepKind({
 function buildGasket(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance, printer } = context
   const e = v.case.data
-  const lay = invert(e.stand)
-  const [base, lid] = [e.base, e.lid].map((part) => stood({ stand: lay }, kernel, v.case.parts.get(part)!))
+  const [base, lid] = laidParts(e, kernel, v.case.parts)
   const [beside, wide, deep] = [LINES * printer.line, WIDER * v.cord, v.cord * (1 - v.squeeze)]
   if (deep > v.high - 0.8) raise('high', `A groove ${deep.toFixed(2)} mm deep needs rims from ${(deep + 0.8).toFixed(2)} mm on.`, 'high') // prettier-ignore
   const out = 2 * beside + wide
-  refuseOpen(e, base!, context)
+  refuseOpen(e, base, context)
   const grown = (by: number) => expectOk(offsetProfile(e.outer, by))
   const ring = (inner: Profile, outer: Profile) => expectOk(difference(outer, inner))
   const groove = kernel.extrude(ring(grown(beside), grown(beside + wide)), e.parting - deep, e.parting + 1, { names: { step: id, top: 'mouth', bottom: 'groove:floor', side: 'groove' }, tolerance }) // prettier-ignore
   const rims = ([-1, 1] as const).map((up) => rim(e, out, v.high, up, context))
-  const sealed = kernel.union([base!, rims[0]!])
+  const sealed = kernel.union([base, rims[0]!])
   // A rim would fill the holes of what stands there.
   const room = kernel.extrude(ring(grown(0.1), grown(out)), e.parting - deep, e.parting, { names: { step: id, top: 'in', bottom: 'in', side: 'in' }, tolerance }) // prettier-ignore
-  const [stands] = kernel.bodies(kernel.intersect(base!, room)).filter((body) => body.volume() > MISSING)
+  const [stands] = kernel.bodies(kernel.intersect(base, room)).filter((body) => body.volume() > MISSING)
   if (stands) raise('in-the-way', `Something stands outside of the wall at the seam near ${where(stands)}, where the groove would run: screws at the corners, a hinge or guides of a strap. Screws through the board leave it free.`, 'case') // prettier-ignore
   const way = grown(beside + wide / 2)
   return {
     parts: [
       { id: e.base, solid: stood(e, kernel, kernel.subtract(sealed, [groove])) },
-      { id: e.lid, solid: stood(e, kernel, kernel.union([lid!, rims[1]!])) },
+      { id: e.lid, solid: stood(e, kernel, kernel.union([lid, rims[1]!])) },
     ],
     rows: [gapRow(id, 'deep', 'Room of the cord in its groove', deep, 'exact', { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'groove:floor' } }, { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'seal' } })], // prettier-ignore
     notes: [`A cord of Ø ${v.cord.toFixed(1)} mm, ${perimeterOf(way).toFixed(0)} mm long; the groove is ${Math.round((25 * Math.PI * v.cord * v.cord) / (wide * deep))} % full.`], // prettier-ignore

@@ -10,8 +10,7 @@ import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { circle, polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
-import { newStep, type Offer } from '../offer'
+import { offerOnCase, startOnCase } from '../cases'
 import { ON_SIDES_NOTES, onSidesFields, onSidesWords } from '../on-sides'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -50,10 +49,7 @@ export const gripsStep = stepKind({
     rib: { called: 'rib of a grip', moved: ['deep', 'the depth'] },
   },
   start: startOnCase,
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(({ step }): Offer[] => {
-      return worksOnCase(at, 'grips', step) ? [] : [{ key: `grips ${step}`, words: 'notches to lift the lid by', steps: [newStep(at, 'grips', { case: step })] }] // prettier-ignore
-    }),
+  offers: (at) => offerOnCase(at, 'grips', { words: 'notches to lift the lid by' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'grips', fields: {} },

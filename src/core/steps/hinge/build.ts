@@ -2,6 +2,7 @@ import type { RowSpec, Selector } from '../../built/rows'
 import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../enclosures/gap-row'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
+import { contentsOf, PAST, wayRow } from '../../enclosures/way-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { angleField, countField } from '../../fields/number'
@@ -11,6 +12,7 @@ import type { Vec2, Vec3 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { boundsOf } from '../../profile/measure'
+import { axisAlong, lengthAlong } from '../../references/sides'
 import { circle, polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
 import { sideField } from '../on-sides'
@@ -37,8 +39,6 @@ const ROOT = 0.2
 const NARROWEST = 2
 /** Its way is looked at from where it is open by so much, degrees: closed, it lies on the rim. */
 const AJAR = 1
-/** What comes past is to keep off so far, mm. */
-const PAST = 0.02
 
 /** Of a hinge, in the frame of its wall: x outwards, y up, z along it. */
 interface Axis {
@@ -76,8 +76,7 @@ export function buildHinge(v: HingeValues, context: StepContext): StepOutput {
 
 /** A lip at the far wall comes out of its groove on an arc. Errors: lip (with the gap that would let it out) */
 function refuseLip(v: HingeValues, e: Enclosure): void {
-  const [x0, y0, x1, y1] = boundsOf(e.outer)
-  const far = v.side === 'left' || v.side === 'right' ? x1 - x0 : y1 - y0
+  const far = lengthAlong(boundsOf(e.outer), axisAlong(v.side) === 0 ? 1 : 0)
   const needed = (e.shut.high * e.shut.high) / (2 * far) + PAST
   if (e.shut.gap < needed) raise('lip', `On its arc the lid needs ${needed.toFixed(2)} mm of gap between lip and groove, and the case has ${e.shut.gap.toFixed(2)}; a looser lip, or one up to ${Math.sqrt(Math.max(0, e.shut.gap - PAST) * 2 * far).toFixed(1)} mm high, would do.`, 'side') // prettier-ignore
 }
@@ -91,7 +90,6 @@ function knuckles(
   way: 1 | -1,
   { kernel, id, tolerance }: StepContext,
 ): Solid[] {
-  // prettier-ignore
   const names = { step: id, top: 'knuckle:end', bottom: 'knuckle:end', side: 'knuckle' }
   const limit = way < 0 ? e.parting - e.bottom : e.top - e.parting
   const arm = armOutline(off, radius, limit).map(([x, y]): Vec2 => [x, way * y])
@@ -122,7 +120,6 @@ const bore = (
   radius: number,
   { kernel, id, tolerance }: StepContext,
 ): Solid =>
-  // prettier-ignore
   kernel.place(
     kernel.extrude(circle([off, 0], radius), -wide / 2 - 1, wide / 2 + 1, {
       names: { step: id, top: 'bore', bottom: 'bore', side: 'bore' },
@@ -138,11 +135,11 @@ function rowsOf(v: HingeValues, e: Enclosure, id: string, { frame, off }: Axis):
   // Opening turns what points inwards up.
   const over = (v.opens * Math.PI) / 180
   const way = { kind: 'turn', point: apply(stands, [off, 0, 0]), axis: turn(stands, [0, 0, -1]) as Vec3, over, stands: -AJAR / v.opens } as const // prettier-ignore
-  const opening = (name: string, between: string, b: Selector): RowSpec => ({ id: `${id}:${name}`, step: id, between, wanted: PAST, tolerance: PAST / 2, rule: 'at-least', a: { of: 'whole', part: e.lid, firm: true }, b, travel: { train: `${id} ${name}`, way } }) // prettier-ignore
+  const opening = (name: string, between: string, b: Selector): RowSpec => ({ ...wayRow(id, name, between, { of: 'whole', part: e.lid, firm: true }, b), travel: { train: `${id} ${name}`, way } }) // prettier-ignore
   return [
     ...(v.hold > 0 ? [gapRow(id, 'base', 'Pin of the hinge in the base', v.hold, 'exact', pin, bores(e.base))] : []),
     gapRow(id, 'lid', 'Pin of the hinge in the lid', v.gap, 'exact', pin, bores(e.lid)),
     opening('opens', 'Lid opening on its hinge', { of: 'whole', part: e.base }),
-    opening('past', 'Lid opening over what is inside', { of: 'items', reference: e.reference, items: [e.board.item, ...e.items.map((i) => i.id)] }), // prettier-ignore
+    opening('past', 'Lid opening over what is inside', contentsOf(e)),
   ]
 }

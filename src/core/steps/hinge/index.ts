@@ -1,4 +1,6 @@
-import { enclosures, worksOnCase } from '../cases'
+import type { Side } from '../../references/board'
+import { axisAlong, lengthAlong } from '../../references/sides'
+import { caseAt, enclosures, worksOnCase } from '../cases'
 import { clearShift } from '../clear-places'
 import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
 import { stepKind } from '../step-kind'
@@ -52,31 +54,30 @@ const ARM = 12
 
 /** As long as half of its wall, up to the usual, on a side that has room for it. */
 function startHinge(at: Situation, of?: string): Record<string, unknown> | undefined {
-  const found = enclosures(at).find((e) => of === undefined || e.step === of)
+  const found = caseAt(at, of)
   if (!found) return undefined
   const { side, shift, usual } = hingeSide(found.reference)
-  const along = side === 'left' || side === 'right' ? 'depth' : 'width'
+  const along = axisAlong(side) === 1 ? 'depth' : 'width'
   return { case: found.step, side, wide: `min(${usual}, board.${along} / 2)`, count: '3', ...shiftField(shift) }
 }
 
 /** A snap arm at the other side. */
 function armAcross(at: Situation, step: string): Record<string, unknown> {
-  const { reference } = enclosures(at).find((e) => e.step === step)!
+  const { reference } = caseAt(at, step)!
   const side = ACROSS[hingeSide(reference).side]
   return { case: step, sides: side, long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4', ...shiftField(clearShift(reference, [side], ARM)) } // prettier-ignore
 }
 
-const ACROSS = { back: 'front', front: 'back', left: 'right', right: 'left' } as const
-type HingeSide = keyof typeof ACROSS
-const SIDES = Object.keys(ACROSS) as HingeSide[]
+const ACROSS: Readonly<Record<Side, Side>> = { back: 'front', front: 'back', left: 'right', right: 'left' }
+const SIDES = Object.keys(ACROSS) as Side[]
 
 /** The side that has room for it nearest to its middle, the back first; a shorter one where none has for the usual. */
-function hingeSide(reference: OfferedReference): { side: HingeSide; shift: number | undefined; usual: number } {
-  const [x0, y0, x1, y1] = reference.board?.bounds ?? [0, 0, 0, 0]
+function hingeSide(reference: OfferedReference): { side: Side; shift: number | undefined; usual: number } {
+  const bounds = reference.board?.bounds ?? ([0, 0, 0, 0] as const)
   const found = LENGTHS.flatMap((usual) =>
     SIDES.map((side) => {
-      const long = side === 'left' || side === 'right' ? y1 - y0 : x1 - x0
-      return { side, usual, shift: clearShift(reference, [side], Math.min(usual, long / 2)) }
+      const wide = Math.min(usual, lengthAlong(bounds, axisAlong(side)) / 2)
+      return { side, usual, shift: clearShift(reference, [side], wide) }
     }),
   )
   const free = found.filter((f) => f.shift !== undefined)

@@ -55,9 +55,10 @@ const finding = ({ id, name }: Build['parts'][number], place: Vec3, side: boolea
 /** The seats of a step's nuts in a part, one for each hole. */
 function seatsOf({ mesh }: BuiltPart, step: string): Seat[] {
   const seats = new Map<string, Seat>()
+  if (!mesh.surfaces.some((s) => isSeat(s, step))) return []
   for (let t = 0; t < mesh.triangleSurface.length; t++) {
     const tag = mesh.surfaces[mesh.triangleSurface[t]!]!
-    if (tag.step !== step || tag.role !== 'seat') continue
+    if (!isSeat(tag, step)) continue
     const key = (tag.copy ?? []).join()
     const seat = seats.get(key) ?? { tag, points: [] }
     seats.set(key, seat)
@@ -68,6 +69,8 @@ function seatsOf({ mesh }: BuiltPart, step: string): Seat[] {
   }
   return [...seats.values()]
 }
+
+const isSeat = (tag: SurfaceTag, step: string): boolean => tag.step === step && tag.role === 'seat'
 
 /** Both faces of a nut that lies on its seat, a little smaller about its middle. */
 function nutOver(points: readonly Vec3[], up: Vec3, high: number): Float32Array {

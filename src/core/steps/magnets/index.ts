@@ -2,7 +2,6 @@ import { CLOSURE } from '../../enclosures/closure'
 import { type Corner, cornersOf, cornerTowers } from '../../enclosures/corners'
 import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../enclosures/gap-row'
-import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'
@@ -10,12 +9,13 @@ import { compose, translation } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
-import { offerClosing, startOnCase } from '../cases'
+import { offerOnCase, startOnCase } from '../cases'
+import { cornersField } from '../on-sides'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
-  at: choiceField('Corners', 'corners', { corners: 'all four corners', diagonal: 'two corners' }),
+  at: cornersField(),
   across: lengthField('Diameter of a magnet', '6', 1, 40),
   high: lengthField('Height of a magnet', '3', 0.5, 40),
   sink: lengthField('How deep they lie under the seam', '0.1', 0, 3),
@@ -52,7 +52,8 @@ export const magnetsStep = stepKind({
     pocket: { called: 'pocket for a magnet', moved: ['gap', 'the gap round a magnet'], along: () => -1 },
   },
   start: startOnCase,
-  offers: (at) => offerClosing(at, 'magnets', { words: 'hold the lid with magnets', goal: 'magnets' }),
+  offers: (at) =>
+    offerOnCase(at, 'magnets', { words: 'hold the lid with magnets', goal: 'magnets', mends: 'lid-held' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'magnets', fields: { across: '5', high: '2' } },

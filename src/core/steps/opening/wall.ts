@@ -3,11 +3,10 @@ import type { Box3, Vec2 } from '../../geometry/vec'
 import { meetings } from '../../profile/intersect'
 import { line, type Profile } from '../../profile/segment'
 import type { Side } from '../../references/board'
+import { OUTWARDS } from '../../references/sides'
 import { raise } from '../../result'
 import { facingOf } from './facing'
 import type { Wall } from './outline'
-
-const DIRECTIONS: Readonly<Record<Side, Vec2>> = { front: [0, -1], back: [0, 1], left: [-1, 0], right: [1, 0] }
 
 /**
  * How far from a point the last edge of a profile is met along a direction, mm; undefined if none is.
@@ -27,7 +26,7 @@ export function wallFor(item: CasedItem, said: Side | 'auto' | 'top' | 'bottom',
   if (said === 'top') return { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], inside: e.roof, outside: e.top, start: e.parting, reach: max[2] } // prettier-ignore
   if (said === 'bottom') return { x: [1, 0, 0], y: [0, -1, 0], z: [0, 0, -1], inside: -e.floor, outside: -e.bottom, start: -e.parting, reach: -min[2] } // prettier-ignore
   const side = said === 'auto' ? (e.board.sides[item.id] ?? nearestSide(item.box, e.board.bounds)) : said
-  const d = said === 'auto' ? facingOf(item.positions, item.indices, DIRECTIONS[side], outOf(item.box, e)) : DIRECTIONS[side] // prettier-ignore
+  const d = said === 'auto' ? facingOf(item.positions, item.indices, OUTWARDS[side], outOf(item.box, e)) : OUTWARDS[side] // prettier-ignore
   const span = spanOf(item.positions, d)
   return { x: [-d[1], d[0], 0], y: [0, 0, 1], z: [d[0], d[1], 0], ...wallSpan(e, span, d, gap), reach: span.reach }
 }

@@ -12,13 +12,14 @@ import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
-import { offerClosing, startOnCase } from '../cases'
+import { offerOnCase, startOnCase } from '../cases'
+import { cornersField } from '../on-sides'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
   do: choiceField('What they do', 'hold', { hold: 'Press the lid on', locate: 'Locate the lid' }),
-  at: choiceField('Corners', 'corners', { corners: 'all four corners', diagonal: 'two corners' }),
+  at: cornersField(),
   across: lengthField('Diameter of a pin', '4', 1, 30),
   long: lengthField('How far they stand out', '5', 1, 60),
   gap: lengthField('Gap round a pin', 'fit.press', -0.2, 2, 'per-side'),
@@ -64,7 +65,7 @@ export const pegsStep = stepKind({
     hole: { called: 'hole for a pin', moved: ['gap', 'the gap round a pin'], along: () => -1 },
   },
   start: startOnCase,
-  offers: (at) => offerClosing(at, 'pegs', { words: 'press the lid on with pins', goal: 'pins' }),
+  offers: (at) => offerOnCase(at, 'pegs', { words: 'press the lid on with pins', goal: 'pins', mends: 'lid-held' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'pegs', fields: { long: '3' } },

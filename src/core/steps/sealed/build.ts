@@ -1,6 +1,8 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
+import { ENCLOSURE, type Enclosure, laidParts, stood } from '../../enclosures/enclosure'
+import { gapRow } from '../../enclosures/gap-row'
 import { inOne, refuseHanging } from '../../enclosures/in-one'
+import { comesBy, standingIn, wayRow } from '../../enclosures/way-row'
 import { waysIn } from '../../enclosures/ways-in'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -19,25 +21,21 @@ export const sealedFields = {
 }
 type Values = FieldValues<typeof sealedFields>
 
-/** Seen from above the board; below it, and past its rest, what comes in is looked at from so far off, mm. */
-const LIFTED = 0.05
 /** What is printed at a pause ends so far below it, mm. */
 const UNDER = 0.01
-/** What comes past is to keep off so far, mm. */
-const PAST = 0.02
 
 export function buildSealed(v: Values, context: StepContext): StepOutput {
   const { kernel, id, printer } = context
   const e = v.case.data
-  const lay = invert(e.stand)
-  const [base, lid] = [e.base, e.lid].map((part) => stood({ stand: lay }, kernel, v.case.parts.get(part)!))
+  const parts = laidParts(e, kernel, v.case.parts)
   const { height, layers } = pauseOver(e, v.over, printer.layer)
-  const { ways, opened } = waysIn(e, inOne(e, [base!, lid!], [], context), height, v.way, context)
-  const solid = inOne(e, [base!, lid!], ways, context)
+  const closed = inOne(e, parts, [], context)
+  const { ways, opened } = waysIn(e, closed, height, v.way, context)
+  const solid = ways.length > 0 ? inOne(e, parts, ways, context) : closed
   refuseHanging(e, solid, height, 'and would be begun in the air', kernel)
   const [x0, y0, x1, y1] = boundsOf(e.hollows[0]!.outline)
   return {
-    parts: [{ id: e.base, name: 'Case', solid: stood(e, kernel, solid), print: lay, pauses: [{ height: height - e.bottom, layers, to: 'lay the board in' }] }], // prettier-ignore
+    parts: [{ id: e.base, name: 'Case', solid: stood(e, kernel, solid), print: invert(e.stand), pauses: [{ height: height - e.bottom, layers, to: 'lay the board in' }] }], // prettier-ignore
     gone: [e.lid],
     into: e.base,
     published: [leaving(CLOSURE, true, e.reference)],
@@ -70,28 +68,10 @@ function rowsOf(v: Values, e: Enclosure, id: string, height: number): RowSpec[] 
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
   // What begins at the pause is not there yet.
   const up = { normal, offset: dot(normal, middle) + height - UNDER }
-  const own = { of: 'items', reference: e.reference, items: [e.board.item, ...e.items.map((i) => i.id)], own: true } as const // prettier-ignore
+  const own = standingIn(e)
+  const laidIn = wayRow(id, 'in', 'What is laid in, going into the half-printed case', own, { of: 'whole', part: e.base, up }) // prettier-ignore
   return [
-    {
-      id: `${id}:in`,
-      step: id,
-      between: 'What is laid in, going into the half-printed case',
-      wanted: PAST,
-      tolerance: PAST / 2,
-      rule: 'at-least',
-      a: own,
-      b: { of: 'whole', part: e.base, up },
-      comes: { from: turn(e.stand, [0, 0, LIFTED]), by: turn(e.stand, [0, 0, height - lowest + 1]) },
-    },
-    {
-      id: `${id}:under`,
-      step: id,
-      between: 'What is laid in under the roof',
-      wanted: v.over,
-      tolerance: 0.05,
-      rule: 'at-least',
-      a: own,
-      b: { of: 'parts', parts: [e.base], surfaces: { step: v.case.step, role: 'roof' } },
-    },
+    { ...laidIn, ...comesBy(e, [0, 0, height - lowest + 1]) },
+    gapRow(id, 'under', 'What is laid in under the roof', v.over, 'at-least', own, { of: 'parts', parts: [e.base], surfaces: { step: v.case.step, role: 'roof' } }), // prettier-ignore
   ]
 }

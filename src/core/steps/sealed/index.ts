@@ -1,5 +1,5 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { offerClosing, startOnCase } from '../cases'
+import { offerOnCase, startOnCase } from '../cases'
 import { stepKind } from '../step-kind'
 import { buildSealed, sealedFields } from './build'
 
@@ -26,7 +26,8 @@ export const sealedStep = stepKind({
   printer: ['layer', 'line'],
   surfaces: { seam: { called: 'seam' }, way: { called: 'way in', moved: ['way', 'the gap of the way in'] } },
   start: startOnCase,
-  offers: (at) => offerClosing(at, 'sealed', { words: 'seal it in, printed in one with a pause', goal: 'seal' }),
+  offers: (at) =>
+    offerOnCase(at, 'sealed', { words: 'seal it in, printed in one with a pause', goal: 'seal', mends: 'lid-held' }),
   example: [
     { kind: 'case', fields: { clearAbove: '1.2' } },
     { kind: 'sealed', fields: {} },

@@ -1,20 +1,22 @@
 import type { RowSpec } from '../../built/rows'
-import { ENCLOSURE, type Enclosure, lidRows, stood } from '../../enclosures/enclosure'
+import { ENCLOSURE, type Enclosure, laidParts, lidRows, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../enclosures/gap-row'
 import { inOne, refuseHanging } from '../../enclosures/in-one'
+import { comesBy, standingIn, PAST, wayRow } from '../../enclosures/way-row'
 import { waysIn } from '../../enclosures/ways-in'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
 import { CLOSURE } from '../../enclosures/closure'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'
-import { compose, invert, translation, turn } from '../../geometry/placement'
+import { compose, translation } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { difference } from '../../profile/combine'
 import { boundsOf } from '../../profile/measure'
 import { offsetProfile } from '../../profile/offset'
 import { line, type Profile, type Segment } from '../../profile/segment'
+import { axisAlong, lengthAlong, OUTWARDS } from '../../references/sides'
 import { polygonProfile, rectangle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
 import { sideField } from '../on-sides'
@@ -33,9 +35,6 @@ export type SlideLidValues = FieldValues<typeof slideLidFields>
 const UNDER = 0.002
 /** A cut goes on past the top by this, mm. */
 const PAST_TOP = 0.5
-/** What comes past is to keep off so far, mm; what lies on a wall is looked at from so far over it. */
-const PAST = 0.02
-const LIFTED = 0.05
 /** How wide a ridge is for its height. */
 const RIDGE = 3
 /** Round what comes in past the walls, mm. */
@@ -44,12 +43,11 @@ const LEAST_WAY = 0.35
 export function buildSlideLid(v: SlideLidValues, context: StepContext): StepOutput {
   const { kernel, id, tolerance, printer } = context
   const e = v.case.data
-  const lay = invert(e.stand)
-  const [base, lid] = [e.base, e.lid].map((part) => stood({ stand: lay }, kernel, v.case.parts.get(part)!))
+  const parts = laidParts(e, kernel, v.case.parts)
   const way = runOf(v, e)
   const pad = Math.max(0, v.over + gapAside(v, e) + 2 * printer.line - e.wall)
   if (pad > 1e-6) raise('over', `A wall of ${e.wall.toFixed(2)} mm cannot hold a rail ${v.over.toFixed(2)} mm deep with its gap; ${pad.toFixed(2)} mm more wall, or rails up to ${Math.max(0, v.over - pad).toFixed(2)} mm, would do.`, 'over') // prettier-ignore
-  const both = kernel.union([base!, lid!])
+  const both = kernel.union(parts)
   refuseHanging(e, both, e.roof - UNDER, 'and would be in the way as the lid slides', kernel)
   const drawn = (profile: Profile, z0: number, z1: number) => kernel.extrude(profile, z0, z1, { names: { step: id, top: 'end', bottom: 'end', side: 'end' }, tolerance }) // prettier-ignore
   // What reaches into the walls comes in from above, through the rails.
@@ -78,7 +76,7 @@ export function buildSlideLid(v: SlideLidValues, context: StepContext): StepOutp
         solid: stood(
           e,
           kernel,
-          kernel.subtract(inOne(e, [base!, lid!], ways, context), [slot, above, ...(ridges ? [ridges.groove] : [])]),
+          kernel.subtract(inOne(e, parts, ways, context), [slot, above, ...(ridges ? [ridges.groove] : [])]),
         ),
       },
       { id: e.lid, solid: stood(e, kernel, ridges ? kernel.union([slid, ridges.ridge]) : slid) },
@@ -104,7 +102,7 @@ function runOf(v: SlideLidValues, e: Enclosure): Profile {
   const room = roomOf(e)
   const [x0, y0, x1, y1] = boundsOf(room)
   const [w, d] = [x1 - x0, y1 - y0]
-  const along = v.side === 'left' || v.side === 'right'
+  const along = axisAlong(v.side) === 1
   // Its rails are straight: the walls beside them are as well.
   for (const side of along ? (['front', 'back'] as const) : (['left', 'right'] as const)) placesOnSides(e, { sides: side, count: 1, shift: 0 }, 0.6 * (along ? w : d), 'side') // prettier-ignore
   const [mx, my, far] = [(x0 + x1) / 2, (y0 + y1) / 2, w + d + 20]
@@ -138,7 +136,6 @@ function wedge(
   side: string,
   { kernel, id, tolerance }: StepContext,
 ): Solid {
-  // prettier-ignore
   const [z0, z1] = [e.roof - UNDER, e.top + PAST_TOP]
   // From the narrowest of it outwards, so that all corners are round at all heights.
   const within = (v.over * PAST_TOP) / (e.top - e.roof) + PAST
@@ -159,11 +156,9 @@ function ridgeOf(
   e: Enclosure,
   { kernel, id, tolerance }: StepContext,
 ): { ridge: Solid; groove: Solid } {
-  // prettier-ignore
   const half = (RIDGE * v.catch) / 2
   if (2 * (half + v.gap) > e.wall) raise('catch', `A ridge ${v.catch.toFixed(2)} mm high is wider than the wall; up to ${Math.max(0, (e.wall - 2 * v.gap) / RIDGE).toFixed(2)} mm would do.`, 'catch') // prettier-ignore
-  const [x0, y0, x1, y1] = boundsOf(e.hollows[0]!.outline)
-  const long = 0.6 * (v.side === 'left' || v.side === 'right' ? y1 - y0 : x1 - x0)
+  const long = 0.6 * lengthAlong(boundsOf(e.hollows[0]!.outline), axisAlong(v.side))
   const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: 0 }, long, 'side')
   const frame = compose(wallFrame(place!), translation([-e.wall / 2, e.roof - UNDER, 0]))
   const made = (by: number, role: string) => {
@@ -175,26 +170,13 @@ function ridgeOf(
 }
 
 function rowsOf(v: SlideLidValues, e: Enclosure, id: string): RowSpec[] {
-  const out = { left: [-1, 0, 0], right: [1, 0, 0], front: [0, -1, 0], back: [0, 1, 0] } as const
-  const [x0, y0, x1, y1] = boundsOf(e.outer)
-  const far = (v.side === 'left' || v.side === 'right' ? x1 - x0 : y1 - y0) + 1
-  const lid = { of: 'whole', part: e.lid, firm: true } as const
-  const items = { of: 'items', reference: e.reference, items: [e.board.item, ...e.items.map((i) => i.id)], own: true } as const // prettier-ignore
-  const sliding = (name: string, between: string, b: RowSpec['b']): RowSpec => ({
-    id: `${id}:${name}`,
-    step: id,
-    between,
-    wanted: PAST,
-    tolerance: PAST / 2,
-    rule: 'at-least',
-    a: lid,
-    b,
-    comes: { from: turn(e.stand, [0, 0, LIFTED]), by: turn(e.stand, out[v.side].map((c) => c * far) as [number, number, number]) }, // prettier-ignore
-  })
+  const [x, y] = OUTWARDS[v.side]
+  const far = lengthAlong(boundsOf(e.outer), axisAlong(v.side) === 0 ? 1 : 0) + 1
+  const sliding = (name: string, between: string, b: RowSpec['b']): RowSpec => ({ ...wayRow(id, name, between, { of: 'whole', part: e.lid, firm: true }, b), ...comesBy(e, [x * far, y * far, 0]) }) // prettier-ignore
   const rail = gapRow(id, 'rail', 'Lid in its rails', v.gap, 'exact', { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'rail' } }, { of: 'parts', parts: [e.base], surfaces: { step: id, role: 'slot' } }) // prettier-ignore
   return [
     { ...rail, bends: { step: id, role: 'ridge' } },
     sliding('slides', 'Lid sliding on', { of: 'whole', part: e.base }),
-    sliding('past', 'Lid sliding over what is inside', items),
+    sliding('past', 'Lid sliding over what is inside', standingIn(e)),
   ]
 }

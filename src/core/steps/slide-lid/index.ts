@@ -1,7 +1,7 @@
 import { setField } from '../../document/edits'
 import { CLOSURE } from '../../enclosures/closure'
-import { enclosures, worksOnCase } from '../cases'
-import { newStep, type Offer, type Situation } from '../offer'
+import { caseAt, offerOnCase } from '../cases'
+import type { Situation } from '../offer'
 import { stepKind } from '../step-kind'
 import { buildSlideLid, slideLidFields } from './build'
 
@@ -33,11 +33,8 @@ export const slideLidStep = stepKind({
     ridge: { called: 'ridge', moved: ['catch', 'the height of the ridge'] },
   },
   start: (at) => startSlide(at),
-  offers: (at): Offer[] =>
-    enclosures(at).flatMap(({ step }): Offer[] => {
-      const fields = startSlide(at, step)
-      return worksOnCase(at, 'slide-lid', step) || !fields ? [] : [{ key: `slide-lid ${step}`, words: 'let the lid slide on', goal: 'slide', mends: 'lid-held', about: step, steps: [newStep(at, 'slide-lid', fields)], ...straightened(at, step) }] // prettier-ignore
-    }),
+  offers: (at) =>
+    offerOnCase(at, 'slide-lid', { words: 'let the lid slide on', goal: 'slide', mends: 'lid-held' }, (step) => startSlide(at, step)).map((offer) => ({ ...offer, ...straightened(at, offer.about!) })), // prettier-ignore
   example: [
     { kind: 'case', fields: {} },
     { kind: 'slide-lid', fields: {} },
@@ -47,7 +44,7 @@ export const slideLidStep = stepKind({
 
 /** Over a side that nothing reaches out of, if there is one, between two whose walls take nothing in. */
 function startSlide(at: Situation, of?: string): Record<string, unknown> | undefined {
-  const found = enclosures(at).find((e) => of === undefined || e.step === of)
+  const found = caseAt(at, of)
   if (!found) return undefined
   const over = found.reference.board?.overhangs ?? []
   const taken = caseFields(at, found.step).over as Record<string, string> | undefined

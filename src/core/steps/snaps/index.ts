@@ -1,7 +1,7 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { enclosures, worksOnCase } from '../cases'
+import { caseAt, offerOnCase } from '../cases'
 import { clearShift } from '../clear-places'
-import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
+import type { OfferedReference, Situation } from '../offer'
 import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
 import { stepKind } from '../step-kind'
 import { snapsBear } from './bears'
@@ -41,10 +41,9 @@ export const snapsStep = stepKind({
   },
   start: (at) => startSnaps(at),
   offers: (at) =>
-    enclosures(at).flatMap(({ step }): Offer[] => {
-      const fields = startSnaps(at, step)
-      return worksOnCase(at, 'snaps', step) || !fields ? [] : [{ key: `snaps ${step}`, words: 'snap the lid on', goal: 'snap', mends: 'lid-held', about: step, steps: [newStep(at, 'snaps', fields)] }] // prettier-ignore
-    }),
+    offerOnCase(at, 'snaps', { words: 'snap the lid on', goal: 'snap', mends: 'lid-held' }, (step) =>
+      startSnaps(at, step),
+    ),
   checks: [snapsBear],
   example: [
     { kind: 'case', fields: {} },
@@ -58,7 +57,7 @@ const USUAL = 12
 
 /** As long as the case has room for, up to the usual; on the sides, and as near their middle, as nothing reaches out of. */
 function startSnaps(at: Situation, of?: string): Record<string, unknown> | undefined {
-  const found = enclosures(at).find((e) => of === undefined || e.step === of)
+  const found = caseAt(at, of)
   return found && { case: found.step, ...armPlaces(found.reference), long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' } // prettier-ignore
 }
 

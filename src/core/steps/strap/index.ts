@@ -11,7 +11,7 @@ import type { Vec2 } from '../../geometry/vec'
 import { copied } from '../../kernel/retagged'
 import { boundsOf } from '../../profile/measure'
 import { polygonProfile } from '../../profile/shapes'
-import { offerClosing, startOnCase } from '../cases'
+import { offerOnCase, startOnCase } from '../cases'
 import { leaving, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -47,7 +47,7 @@ export const strapStep = stepKind({
   publishes: [CLOSURE],
   surfaces: { guide: { called: 'guide', moved: ['rib', 'how far the guides stand out'], along: () => 1 } },
   start: startOnCase,
-  offers: (at) => offerClosing(at, 'strap', { words: 'hold the lid with a strap' }),
+  offers: (at) => offerOnCase(at, 'strap', { words: 'hold the lid with a strap', mends: 'lid-held' }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'strap', fields: { wide: '12' } },

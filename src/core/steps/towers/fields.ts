@@ -3,11 +3,12 @@ import type { FieldSpecs, FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'
 import { ENCLOSURE } from '../../enclosures/enclosure'
+import { cornersField } from '../on-sides'
 import { screwField } from '../screw-field'
 
 export const towersFields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
-  at: choiceField('Corners', 'corners', { corners: 'all four corners', diagonal: 'two corners' }),
+  at: cornersField(),
   screw: screwField('The screw'),
   head: choiceField('The head', 'bore', { bore: 'let in', sunk: 'countersunk', plain: 'on top of the lid' }),
   into: choiceField('What it goes into', 'insert', {

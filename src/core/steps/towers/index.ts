@@ -1,5 +1,5 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { offerClosing, startOnCase } from '../cases'
+import { offerOnCase, startOnCase } from '../cases'
 import { stepKind } from '../step-kind'
 import { buildTowers } from './build'
 import { towersFields } from './fields'
@@ -34,7 +34,12 @@ export const towersStep = stepKind({
     head: { called: 'recess for the head', moved: ['room', 'the room round the head'] },
   },
   start: startOnCase,
-  offers: (at) => offerClosing(at, 'towers', { words: 'screw the lid on at its corners', goal: 'close at corners' }),
+  offers: (at) =>
+    offerOnCase(at, 'towers', {
+      words: 'screw the lid on at its corners',
+      goal: 'close at corners',
+      mends: 'lid-held',
+    }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'towers', fields: {} },
