@@ -37,6 +37,16 @@ export interface BuiltPart {
   /** Takes the part to the way it is printed. */
   print: Placement
   pauses?: readonly Pause[] | undefined
+  /** Of a piece of a divided part. */
+  piece?: Piece | undefined
+}
+
+/** What is known of a piece of a divided part. */
+export interface Piece {
+  /** What the whole was called, before anything of it was divided. */
+  whole: string
+  /** Where it is drawn when pieces are drawn apart, from where it belongs, in lengths of one step. */
+  away: Vec3
 }
 
 /** How one step came out. */

@@ -1,17 +1,6 @@
 import Flatbush from 'flatbush'
-import type { Vec2 } from '../geometry/vec'
-import { boundsOf, contains, distanceToEdges, loopArea } from '../profile/measure'
-import {
-  arc,
-  directionAt,
-  lengthOf,
-  line,
-  type Loop,
-  pointAt,
-  type Profile,
-  reversedLoop,
-  type Segment,
-} from '../profile/segment'
+import { boundsOf, contains, distanceToEdges, insideOf, loopArea } from '../profile/measure'
+import { arc, line, type Loop, pointAt, type Profile, reversedLoop, type Segment } from '../profile/segment'
 import { guessUnit } from '../units/guess-unit'
 import { FILE_UNITS, type FileUnit, type UnitName } from '../units/file-unit'
 import { fail, ok, type Result } from '../result'
@@ -89,13 +78,4 @@ function isSame(a: Loop, b: Loop, p: readonly number[], q: readonly number[]): b
   if (p.some((v, i) => Math.abs(v - q[i]!) > SAME)) return false
   const alike = (x: Loop, y: Loop) => x.every((s) => distanceToEdges([y], pointAt(s, 0.5)) < SAME && distanceToEdges([y], s.a) < SAME) // prettier-ignore
   return alike(a, b) && alike(b, a)
-}
-
-/** A point a little inside an upright loop: beside the middle of its longest piece. */
-function insideOf(loop: Loop): Vec2 {
-  const longest = loop.reduce((long, s) => (lengthOf(s) > lengthOf(long) ? s : long))
-  const [x, y] = pointAt(longest, 0.5)
-  const [dx, dy] = directionAt(longest, 0.5)
-  const step = Math.min(1e-3, lengthOf(longest) / 10)
-  return [x - dy * step, y + dx * step]
 }

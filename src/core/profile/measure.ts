@@ -7,6 +7,7 @@ import {
   gap2,
   lengthOf,
   type Loop,
+  pointAt,
   type Profile,
   radiusOf,
   type Segment,
@@ -122,4 +123,13 @@ export function turnBetween(s: Segment, t: Segment): number {
   const [u, v] = [directionAt(s, 1), directionAt(t, 0)]
   const turn = Math.atan2(u[0] * v[1] - u[1] * v[0], u[0] * v[0] + u[1] * v[1])
   return turn < -Math.PI + 1e-9 ? Math.PI : turn
+}
+
+/** A point a little inside an upright loop: beside the middle of its longest piece. */
+export function insideOf(loop: Loop): Vec2 {
+  const longest = loop.reduce((long, s) => (lengthOf(s) > lengthOf(long) ? s : long))
+  const [x, y] = pointAt(longest, 0.5)
+  const [dx, dy] = directionAt(longest, 0.5)
+  const step = Math.min(1e-3, lengthOf(longest) / 10)
+  return [x - dy * step, y + dx * step]
 }

@@ -228,10 +228,10 @@ export class Builder {
 
   private finish(part: PartState, run: Run): BuiltPart {
     const { mesh, volume, middle } = this.read(part)
-    const { id, name, color, key, print, pauses } = part
+    const { id, name, color, key, print, pauses, piece } = part
     const faces = run.project.parts[id]?.faces ?? []
     const painted = faces.length > 0 ? { painted: paintedFaces(this.pointableOf(id, key, run), faces) } : {}
-    return { id, name, color, key, mesh, volume, middle, print, pauses, ...painted }
+    return { id, name, color, key, mesh, volume, middle, print, pauses, piece, ...painted }
   }
 
   /**

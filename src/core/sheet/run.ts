@@ -1,16 +1,19 @@
-import type { Left, Pause, Quality, StepReport } from '../built/built'
+import type { Left, Pause, Piece, Quality, StepReport } from '../built/built'
 import type { RowSpec } from '../built/rows'
+import { rowsAfterDividing } from './rows-after-dividing'
 import { rowsAfterJoining } from './rows-after-joining'
+import { shadeOf } from '../divide/shades'
 import { contentKey, objectKey } from '../content-key'
 import type { Project, ProjectStep } from '../document/schema'
 import type { PartHere, Published, Resolved } from '../fields/field-kind'
 import { IDENTITY, type Placement } from '../geometry/placement'
+import { add } from '../geometry/vec'
 import { OWN_PART } from '../built/rows'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
 import type { ResolvedOutline } from '../references/resolve-outline'
 import { stepKindNamed } from '../steps/registry'
-import { type StepKind, WORK } from '../steps/step-kind'
+import { type PieceOf, type StepKind, WORK } from '../steps/step-kind'
 import type { Made } from './step-cache'
 
 /** A part at some point of the sheet. */
@@ -18,6 +21,7 @@ export interface PartState extends PartHere {
   color: string
   print: Placement
   pauses?: readonly Pause[] | undefined
+  piece?: Piece | undefined
 }
 
 /** One way through the sheet: what there is after the steps that have run. */
@@ -45,10 +49,13 @@ export function accept(
   pointable: (part: string, key: string) => PartHere['pointable'],
 ): void {
   const { output, partKeys } = made
+  const whole = new Map(run.parts)
   for (const id of output.gone ?? []) run.parts.delete(id)
-  if (output.into !== undefined) run.rows = rowsAfterJoining(run.rows, output.gone ?? [], output.into)
+  if (typeof output.into === 'string') run.rows = rowsAfterJoining(run.rows, output.gone ?? [], output.into)
+  else if (output.into) run.rows = rowsAfterDividing(run.rows, output.gone ?? [], output.into)
   for (const part of output.parts) {
-    const before = run.parts.get(part.id)
+    const of = part.of && whole.get(part.of.part)
+    const before = run.parts.get(part.id) ?? (of && { ...of, color: shadeOf(of.color, part.of!.nth), piece: pieceOf(of, part.of!) }) // prettier-ignore
     const key = partKeys.get(part.id)!
     const own = run.project.parts[part.id]
     run.parts.set(part.id, {
@@ -59,6 +66,7 @@ export function accept(
       color: own?.color ?? part.color ?? before?.color ?? '#9db096',
       print: part.print ?? before?.print ?? IDENTITY,
       pauses: part.pauses ?? before?.pauses,
+      piece: before?.piece,
       pointable: pointable(part.id, key),
     })
   }
@@ -78,6 +86,8 @@ export function accept(
   for (const { token, data, reference } of output.published ?? [])
     left(token.name, data, keyOf(data), reference === undefined ? {} : { reference })
 }
+
+const pieceOf = ({ name, piece }: PartState, { away }: PieceOf): Piece => ({ whole: piece?.whole ?? name, away: add(piece?.away ?? [0, 0, 0], away) }) // prettier-ignore
 
 /** True if a row is between a part and something else. */
 function isToOthers({ a, b }: RowSpec, part: string): boolean {

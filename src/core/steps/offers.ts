@@ -33,6 +33,7 @@ export const GROUPS: Readonly<Record<Addition['group'], string>> = {
   hold: 'Hold what is in them',
   open: 'Let out, let in',
   change: 'Change parts',
+  divide: 'Divide parts, and join the pieces',
 }
 
 /** All that can be added: what is offered for the pick, what is offered for what is there, and every kind by its title. */

@@ -8,6 +8,8 @@ import { combineStep } from './combine'
 import { copiesStep } from './copies'
 import { pegsStep } from './pegs'
 import { cutoutStep } from './cutout'
+import { divideStep } from './divide'
+import { dowelsStep } from './dowels'
 import { planeCutStep } from './plane-cut'
 import { drawingStep } from './drawing'
 import { earsStep } from './ears'
@@ -36,6 +38,9 @@ import { putStep } from './put'
 import { revolveStep } from './revolve'
 import { ringStep } from './ring'
 import { sealedStep } from './sealed'
+import { seamMagnetsStep } from './seam-magnets'
+import { seamMarksStep } from './seam-marks'
+import { seamScrewsStep } from './seam-screws'
 import { slideLidStep } from './slide-lid'
 import { snapsStep } from './snaps'
 import { solidStep } from './solid'
@@ -44,6 +49,7 @@ import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
 import { thickenStep } from './thicken'
 import { tieAnchorStep } from './tie-anchor'
+import { tongueStep } from './tongue'
 import { towersStep } from './towers'
 import { ventsStep } from './vents'
 import type { StepKind } from './step-kind'
@@ -96,6 +102,12 @@ const ALL = [
   fitStep,
   motionStep,
   putStep,
+  divideStep,
+  dowelsStep,
+  tongueStep,
+  seamScrewsStep,
+  seamMagnetsStep,
+  seamMarksStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

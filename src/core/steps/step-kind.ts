@@ -5,6 +5,7 @@ import type { FieldSpecs, FieldValues } from '../fields/kinds'
 import type { Pause } from '../built/built'
 import type { RowSpec } from '../built/rows'
 import type { Placement } from '../geometry/placement'
+import type { Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { Offer, Situation } from './offer'
 
@@ -40,6 +41,17 @@ export interface PartOutput {
   print?: Placement
   /** Where its print is halted; as before if absent. */
   pauses?: readonly Pause[]
+  /** Of a piece of a part that is used up: it looks and prints like that one, in a shade of its own. */
+  of?: PieceOf
+}
+
+/** A piece of a divided part. */
+export interface PieceOf {
+  part: string
+  /** Which of its pieces, from 0 on. */
+  nth: number
+  /** Where it is drawn when the pieces are drawn apart, from where it belongs; in lengths of one such step. Project's frame. */
+  away: Vec3
 }
 
 /** Something left for later steps, by a token that says of what type it is. */
@@ -66,8 +78,8 @@ export interface StepOutput {
   parts: PartOutput[]
   /** Parts used up, by id. */
   gone?: readonly string[]
-  /** The part that those became material of, under the names that their surfaces had. */
-  into?: string
+  /** The part that those became material of, or the pieces that they fell into, under the names that their surfaces had. */
+  into?: string | readonly string[]
   published?: readonly Leaving[]
   /** Parts that it puts where what was watched between them and others before is not meant any more, by id. */
   released?: readonly string[]
@@ -113,7 +125,7 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   /** Words a maker might search it by. */
   findBy: readonly string[]
   /** Where in the order of the work it belongs. */
-  group: 'make' | 'hold' | 'open' | 'change'
+  group: 'make' | 'hold' | 'open' | 'change' | 'divide'
   /** What it does, for the page on the project file. */
   about: string
   fields: F

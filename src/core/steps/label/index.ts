@@ -5,12 +5,7 @@ import { angleField } from '../../fields/number'
 import { partField } from '../../fields/part'
 import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
-import { setLetters, stemOf, unknownLetters } from '../../letters/set-letters'
-import { moved } from '../../profile/moved'
-import { offsetProfile } from '../../profile/offset'
-import type { Profile } from '../../profile/segment'
-import { united } from '../../profile/united'
-import { expectOk, raise } from '../../result'
+import { put, strokedLetters } from '../../letters/stroked'
 import { joinedOutput, ROOT } from '../joining'
 import { offerOnFace } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
@@ -65,29 +60,16 @@ export const labelStep = stepKind({
 
 function buildLabel(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance, printer } = context
-  const unknown = unknownLetters(v.text)
-  if (unknown.length > 0) raise('letters', `There are no outlines for ${unknown.slice(0, 5).join(' ')} in the font that ships.`, 'text') // prettier-ignore
-  const stem = stemOf(v.height)
-  const lines = Math.max(1, Math.round(stem / printer.line))
-  const wider = v.strokes === 'lines' ? (lines * printer.line - stem) / 2 : 0
-  // Wider strokes leave less between letters; a line's width at least is left.
-  const spacing = v.strokes === 'lines' ? 2 * Math.max(0, wider) + printer.line : 0
-  const set = { height: v.height, spacing, lines: v.lines, align: 'middle', radius: 0 } as const
-  const letters = setLetters(v.text, set).flatMap(
-    ({ at, letter, region }): Profile[] =>
-    region.loops.length === 0 ? [] : [{ loops: region.loops.map((l, k) => l.map((s, i) => ({ ...s, id: `${at}${letter}.${k + 1}.${i + 1}` }))) }], // prettier-ignore
-  )
-  if (letters.length === 0) raise('empty', 'There is no letter in it yet.', 'text')
+  const set = { height: v.height, lines: v.lines, ...(v.strokes === 'lines' ? { line: printer.line } : {}) }
+  const { region: drawn, stroke } = strokedLetters(v.text, set)
   const [c, s] = [Math.cos((v.turn * Math.PI) / 180), Math.sin((v.turn * Math.PI) / 180)]
-  const put = ([x, y]: readonly [number, number]): [number, number] => [v.at[0] + c * x - s * y, v.at[1] + s * x + c * y] // prettier-ignore
-  const drawn = expectOk(united(letters.map((l) => (wider === 0 ? l : expectOk(offsetProfile(l, wider))))))
-  const region = { loops: drawn.loops.map((l) => l.map((one) => moved(one, put, false, one.id))) }
+  const region = put(drawn, ([x, y]) => [v.at[0] + c * x - s * y, v.at[1] + s * x + c * y])
   const raised = v.how === 'raised'
   const [z0, z1] = raised ? [-ROOT, v.deep] : [-v.deep, OUT]
   const names = { step: id, top: raised ? 'far' : 'mouth', bottom: raised ? 'in' : 'far', side: 'letter' }
   const tool = kernel.place(kernel.extrude(region, z0, z1, { names, tolerance }), v.on.frame)
   const output = joinedOutput(tool, { how: raised ? 'add' : 'take', parts: [v.part], name: '' }, context)
-  return { ...output, notes: [...output.notes, ...printed(v, stem + 2 * wider, printer)] }
+  return { ...output, notes: [...output.notes, ...printed(v, stroke, printer)] }
 }
 
 /** What the printer makes of strokes and depth. */

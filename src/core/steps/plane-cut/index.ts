@@ -12,7 +12,7 @@ import { stepKind } from '../step-kind'
 export const planeCutStep = stepKind({
   kind: 'plane-cut',
   title: 'Cut at a plane',
-  findBy: ['slant', 'slice', 'trim', 'split', 'mitre', 'halve', 'divide', 'plane', 'saw'],
+  findBy: ['slant', 'slice', 'trim', 'mitre', 'halve', 'plane', 'saw'],
   group: 'change',
   about: 'Cuts a part along a plane, also at an angle through one of its edges, and keeps one side of it, or both.',
   fields: {

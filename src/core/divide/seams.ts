@@ -1,0 +1,60 @@
+import { apply, type Placement } from '../geometry/placement'
+import type { Kernel, Solid } from '../kernel/kernel'
+import type { Profile } from '../profile/segment'
+import { piecesOf } from '../profile/united'
+import { insideOf } from '../profile/measure'
+import { dot } from './dot'
+import type { Kerf } from './kerf'
+import type { Piece } from './parted'
+import type { Seam } from './seam'
+
+export interface PieceHere extends Piece {
+  id: string
+}
+
+/** So much more than the gap is looked at for what meets there, to each side, mm. */
+export const MORE = 0.02
+
+/**
+ * Where pieces meet at one cut: each place of the part's material that the cut takes away, with the pieces that it is between.
+ * @param grown the cut's spaces, a little wider than the gap
+ * @param section of the whole on the frame, for flat cuts
+ */
+export function seamsOf(
+  kernel: Kernel,
+  part: Solid,
+  pieces: readonly PieceHere[],
+  {
+    grown,
+    nth,
+    section,
+    frame,
+    within,
+  }: { grown: Kerf; nth: number; section?: Profile; frame: Placement; within?: Solid },
+  of: (name: string, meet: Pick<Seam, 'front' | 'behind' | 'section'>) => Seam,
+): Seam[] {
+  const lost = kernel.subtract(grown.upTo, [grown.behind])
+  const bodies = kernel.bodies(kernel.intersect(part, within ? kernel.intersect(lost, within) : lost))
+  const [behind, front] = [pieces.filter((p) => p.level <= nth), pieces.filter((p) => p.level > nth)]
+  const met = new Map<string, { front: string; behind: string; bodies: Solid[] }>()
+  for (const body of bodies)
+    for (const b of meets(kernel, behind, body))
+      for (const f of meets(kernel, front, body)) {
+        const key = `${b.id} ${f.id}`
+        met.set(key, { front: f.id, behind: b.id, bodies: [...(met.get(key)?.bodies ?? []), body] })
+      }
+  const all = [...met.values()]
+  return all.map(({ bodies, ...pair }, i) => {
+    const name = `${nth + 1}${all.length > 1 ? String.fromCharCode(97 + (i % 26)) : ''}`
+    const own = section && { loops: piecesOf(section).filter((p) => bodies.some((b) => hasOn(kernel, b, frame, p))).flatMap((p) => p.loops) } // prettier-ignore
+    return of(name, { ...pair, ...(own && own.loops.length > 0 ? { section: own } : {}) })
+  })
+}
+
+const meets = (kernel: Kernel, pieces: readonly PieceHere[], body: Solid) => pieces.filter((p) => kernel.intersect(p.solid, body).volume() > 1e-7) // prettier-ignore
+
+/** Whether a body has a piece of a section on a frame's plane. */
+function hasOn(kernel: Kernel, body: Solid, frame: Placement, piece: Profile): boolean {
+  const [x, y] = insideOf(piece.loops[0]!)
+  return kernel.intersect(body, dot(kernel, apply(frame, [x, y, 0]), MORE / 4)).volume() > 0
+}

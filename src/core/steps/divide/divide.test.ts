@@ -1,0 +1,101 @@
+import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
+import { measureLedger } from '../../fit/ledger'
+
+const BAR: StepOf = ['solid', { width: '120', depth: '40', height: '8' }, 'bar']
+const side = (off: string) => ({ base: 'side', off })
+const cut = (fields: Fields): StepOf => ['divide', { part: 'bar', at: side('10'), ...fields }, 'd']
+const WHOLE = 120 * 40 * 8
+
+/** Pieces, what is said, and rows by what they are between. */
+async function divided(...fields: Parameters<typeof cut>) {
+  const all = await built(sheetOf(BAR, cut(...fields)))
+  return { ...all, rows: measureLedger(all.build) }
+}
+const sum = (volumes: Readonly<Record<string, number>>) => Object.values(volumes).reduce((a, b) => a + b, 0)
+
+test('a straight cut leaves two pieces and its gap, named and shaded after the whole, and its rows hold', async () => {
+  const { build, volumes, rows, problems } = await divided({ gap: '0.3' })
+  expect(problems).toEqual([])
+  expect(build.parts.map((p) => [p.id, p.name])).toEqual([['d.1', 'Part 1'], ['d.2', 'Part 2']]) // prettier-ignore
+  expect(volumes['d.1']).toBeCloseTo((70 - 0.15) * 40 * 8, 2)
+  expect(volumes['d.2']).toBeCloseTo((50 - 0.15) * 40 * 8, 2)
+  expect(new Set(build.parts.map((p) => p.color)).size).toBe(2)
+  expect(build.parts.map((p) => p.piece)).toEqual([{ whole: 'Part', away: [0, 0, 0] }, { whole: 'Part', away: [1, 0, 0] }]) // prettier-ignore
+  expect(rows.map((r) => [r.between, r.verdict])).toEqual([
+    ['Cut 1 through Part', 'holds'],
+    ['Part going together at cut 1', 'holds'],
+  ])
+  expect(rows[0]!.measured).toBeCloseTo(0.3, 4)
+})
+
+test.each([
+  ['fingers', { count: '3', deep: '10' }],
+  ['dovetail', { count: '2', deep: '8' }],
+  ['lap', { deep: '12' }],
+  ['puzzle', { count: '2', deep: '9' }],
+])('%s: pieces and gap add up to the whole, the gap is even, and the pieces go together', async (line, fields) => {
+  const none = await divided({ line, gap: '0', ...fields })
+  expect(none.problems).toEqual([])
+  expect(sum(none.volumes)).toBeCloseTo(WHOLE, 1)
+  const { rows, volumes, problems, build } = await divided({ line, gap: '0.2', ...fields })
+  expect(problems).toEqual([])
+  expect(build.parts).toHaveLength(2)
+  expect(rows.map((r) => r.verdict)).toEqual(['holds', 'holds'])
+  expect(rows[0]!.measured).toBeCloseTo(0.2, 2)
+  // What the gap takes is its width times the length of the line.
+  const straight = 40 * 8 * 0.2
+  expect(WHOLE - sum(volumes)).toBeGreaterThan(straight)
+})
+
+test('several cuts at a pitch make pieces in order', async () => {
+  const { volumes, build } = await divided({ at: side('-30'), gap: '0', times: '3', pitch: '20' })
+  expect(build.parts.map((p) => p.id)).toEqual(['d.1', 'd.2', 'd.3', 'd.4'])
+  expect(['d.1', 'd.2', 'd.3', 'd.4'].map((id) => Math.round(volumes[id]! / 320))).toEqual([30, 20, 20, 50])
+  expect(build.parts[3]!.piece!.away).toEqual([3, 0, 0])
+})
+
+const TABLE: StepOf[] = [
+  ['solid', { width: '60', depth: '30', height: '6' }, 'bar'],
+  ['solid', { width: '8', depth: '8', height: '20', at: { along: -20, up: 0, from: '' } }, 'one'],
+  ['solid', { width: '8', depth: '8', height: '20', at: { along: 20, up: 0, from: '' } }, 'two'],
+  ['combine', { part: 'bar', do: 'add', tools: ['one', 'two'] }, 'join'],
+]
+
+test('what stands out comes off alone along a face, and nothing is shaved off anything else', async () => {
+  const whole = await built(sheetOf(...TABLE))
+  const [bar] = whole.build.parts
+  const [top] = [facing(bar!, [0, 0, 1], 6)]
+  const nose = facing(bar!, [0, 0, 1], 20)
+  const at = { part: 'bar', face: top, datum: 'middle', off: '0' }
+  const { volumes, problems, build, notes } = await built(sheetOf(...TABLE, ['divide', { part: 'bar', at, gap: '0.15', side: 'front', may: 'piece', holds: [nose], lie: 'cut' }, 'd'])) // prettier-ignore
+  expect(problems).toEqual([])
+  expect(notes).toEqual([])
+  expect(build.parts).toHaveLength(2)
+  expect(volumes['d.2']).toBeCloseTo(64 * (14 - 0.15), 0)
+  // A hair of it is left standing, so that the face about it stays as it was.
+  expect(volumes['d.1']! - (60 * 30 * 6 + 64 * 14)).toBeCloseTo(64 * 0.002, 1)
+  const both = await built(sheetOf(...TABLE, ['divide', { part: 'bar', at, gap: '0.15', side: 'front' }, 'd']))
+  expect(both.build.parts).toHaveLength(3)
+  expect(both.notes[0]).toContain('2 pieces come off')
+})
+
+test('in a box only that is cut; where it parts nothing it says so', async () => {
+  // A frame that is open at its right: cut through one arm, the rest of that arm comes off.
+  const frame: StepOf[] = [
+    ['solid', { width: '60', depth: '60', height: '6' }, 'bar'],
+    ['solid', { width: '60', depth: '40', height: '6', at: { along: 10, up: 0, from: '' }, how: 'take', parts: ['bar'] }, 'window'], // prettier-ignore
+  ]
+  const inBox = (fields: Fields) => built(sheetOf(...frame, ['divide', { part: 'bar', at: side('0'), gap: '0.2', may: 'box', ...fields }, 'd'])) // prettier-ignore
+  const { problems, volumes, build } = await inBox({ middle: { along: 25, up: 3, from: '' } })
+  expect(problems).toEqual([])
+  expect(build.parts.map((p) => Math.round(volumes[p.id]!)).sort((a, b) => a - b)).toEqual([1794, 7794])
+  const beside = await inBox({ middle: { along: 0, up: 3, from: '' } })
+  expect(beside.problems[0]).toMatchObject({ field: 'wide', message: expect.stringContaining('one piece') })
+})
+
+test('a plane beside the part, a closed line, a face behind the cut: each is refused at its field', async () => {
+  expect((await divided({ at: side('70') })).problems[0]).toMatchObject({ field: 'at' })
+  expect((await divided({ line: 'dovetail', count: '6', deep: '30' })).problems[0]).toMatchObject({ field: 'deep', message: expect.stringContaining('would do') }) // prettier-ignore
+  expect((await divided({ may: 'piece' })).problems[0]).toMatchObject({ field: 'holds' })
+})

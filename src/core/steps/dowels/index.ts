@@ -1,0 +1,174 @@
+import { boreSolid, dowelSolid, type PinFigures, pinSolid, socketSolid } from '../../divide/socket'
+import { gapRow } from '../../enclosures/gap-row'
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import type { Spot } from '../../fields/spots'
+import { turn, turnOnto } from '../../geometry/placement'
+import { copied } from '../../kernel/retagged'
+import type { RowSpec } from '../../built/rows'
+import { raise } from '../../result'
+import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, refuseUnclear, spotsOn, type Wanted } from '../joint-places' // prettier-ignore
+import { type PartOutput, type StepContext, stepKind, type StepOutput } from '../step-kind'
+
+const fields = {
+  ...jointFields,
+  what: choiceField('What joins the pieces', 'pins', {
+    pins: 'Pins on the piece behind',
+    front: 'Pins on the piece in front',
+    dowels: 'Loose dowels',
+    rod: 'Pieces of a rod',
+  }),
+  shape: choiceField('Shape of a pin', 'round', { round: 'round', keyed: 'with a flat side' }),
+  ...placesFields,
+  across: lengthField('Diameter', '5', 0.8, 60),
+  long: lengthField('How far they reach into a piece', '7', 0.5, 400),
+  gap: lengthField('Gap round them', 'fit.snug', -0.2, 2, 'per-side'),
+  lead: lengthField('Bevel at their ends', '0.8', 0, 20),
+  wall: lengthField('Wall round a hole', '1.2', 0.4, 20),
+}
+type Values = FieldValues<typeof fields>
+
+/** Pins root so deep in their piece that the two are one, mm; holes are opened so far out of theirs. */
+const ROOT = 0.02
+const OPEN = 0.5
+
+/** Pins and sockets, loose dowels or pieces of a rod where a part was divided. */
+export const dowelsStep = stepKind({
+  kind: 'dowels',
+  title: 'Join pieces with pins or dowels',
+  findBy: ['pin', 'socket', 'peg', 'dowel', 'rod', 'locate', 'register', 'align', 'line up', 'glue', 'key', 'join', 'seam'], // prettier-ignore
+  group: 'divide',
+  about: 'Pins on one piece of a divided part in holes of the other, or loose dowels, printed or cut from a rod, in holes of both. Places are proposed where the cut has room.', // prettier-ignore
+  fields,
+  fieldNotes: {
+    ...JOINT_NOTES,
+    what: '`pins` (on the piece behind), on the piece in `front`, printed `dowels`, or a bought `rod`',
+    shape: 'of pins: `keyed`, so that they go in one way only',
+    ...PLACES_NOTES,
+    across: 'of the pin, dowel or rod',
+    wall: 'what is left of a piece all round a hole, and at its end',
+  },
+  sentence: [
+    { field: 'what' }, ...jointWords, { field: 'shape', rare: true, when: ['what', 'pins', 'front'], after: ',' }, ...placesWords,
+    { field: 'across', before: 'Ø', after: ',' }, { field: 'long', after: ' into each piece,' }, { field: 'gap', after: ' of room round them,' },
+    { field: 'lead', rare: true, before: 'bevelled by', after: ',' }, { field: 'wall', before: 'with a wall of', after: ' round each.' },
+  ], // prettier-ignore
+  surfaces: {
+    pin: { called: 'pin', moved: ['across', 'the diameter'], along: () => 2 },
+    dowel: { called: 'dowel', moved: ['across', 'the diameter'], along: () => 2 },
+    socket: { called: 'hole for a pin', moved: ['gap', 'the gap round it'], along: () => -1 },
+  },
+  start: startJoint,
+  offers: (at) => [
+    ...offerJoint(at, 'dowels', 'join the pieces with pins'),
+    ...offerJoint(at, 'dowels', 'join the pieces with pieces of a rod', { what: 'rod' }).map((o) => ({ ...o, key: `rod ${o.key}` })), // prettier-ignore
+  ],
+  example: [
+    { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
+    { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
+    { kind: 'dowels', fields: {} },
+  ],
+  build: buildDowels,
+})
+
+function buildDowels(v: Values, context: StepContext): StepOutput {
+  const { kernel } = context
+  const seams = flatSeams(v, 'pins')
+  refuseUnclear(v.at, seams)
+  if (v.lead > v.across || v.lead * 2 > v.long) raise('lead', `A bevel of ${v.lead.toFixed(1)} mm is too high for these; up to ${Math.min(v.across, v.long / 2).toFixed(1)} mm would do.`, 'lead') // prettier-ignore
+  const pieces = new Pieces(v.cut.parts)
+  const notes: string[] = []
+  const made = seams.flatMap((seam) => {
+    const facing = facingOf(seam, v.what === 'front' ? 'front' : 'behind')
+    return spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes).map((spot) => {
+      const make = isLoose(v) ? drilled : pinned
+      return make(v, facing, spot, `${seam.name} ${spot.name}`, pieces, context)
+    })
+  })
+  if (v.what === 'rod') notes.push(`Rod Ø ${v.across.toFixed(2)} mm: ${made.length} pieces ${(2 * v.long + seams[0]!.gap).toFixed(1)} mm long.`) // prettier-ignore
+  return { parts: [...pieces.outputs(), ...made.flatMap((m) => m.loose ?? [])], rows: made.flatMap((m) => m.row ?? []), notes } // prettier-ignore
+}
+
+const isLoose = (v: Values): boolean => v.what === 'dowels' || v.what === 'rod'
+
+const figuresOf = (v: Values): PinFigures => ({ shape: v.shape, across: v.across, long: v.long, lead: v.lead })
+
+/** What is drilled on both sides needs room on both. */
+function wantedAt(v: Values, { ends }: Facing, { kernel, tolerance }: StepContext): Wanted {
+  const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), ends[1] - ends[0] + 0.01, v.long + v.gap + v.wall, 'room', 'room', tolerance) // prettier-ignore
+  return {
+    said: `Ø ${v.across.toFixed(1)} mm, ${v.long.toFixed(1)} mm deep, with ${v.wall.toFixed(1)} mm of wall round it`,
+    clear: v.across / 2 + v.gap + v.wall,
+    field: 'across',
+    across: v.across,
+    least: 0.8,
+    into: room,
+    ...(isLoose(v) ? { back: room } : {}),
+  }
+}
+
+interface Made {
+  row?: RowSpec
+  loose?: PartOutput
+}
+
+function pinned(
+  v: Values,
+  facing: Facing,
+  { at, name }: Spot,
+  which: string,
+  pieces: Pieces,
+  { kernel, id, tolerance }: StepContext,
+): Made {
+  // prettier-ignore
+  const { own, other, ends, seam } = facing
+  const frame = atPlace(facing, at, ends[0])
+  const pin = copied(kernel, pinSolid(kernel, figuresOf(v), -ROOT, id, tolerance), frame, which)
+  const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, ends[1] - ends[0] - OPEN, id, tolerance), frame, which) // prettier-ignore
+  pieces.set(own, kernel.union([pieces.get(own), pin]))
+  pieces.set(other, kernel.subtract(pieces.get(other), [hole]))
+  return { row: rowOf(v, id, which, `Pin ${name} at cut ${seam.name}`, [own], 'pin', [other], turn(frame, [0, 0, 1])) }
+}
+
+function drilled(
+  v: Values,
+  facing: Facing,
+  { at, name }: Spot,
+  which: string,
+  pieces: Pieces,
+  { kernel, id, tolerance }: StepContext,
+): Made {
+  // prettier-ignore
+  const { own, other, ends, seam } = facing
+  for (const side of [facing, back(facing)]) {
+    const hole = boreSolid(kernel, v.across + 2 * v.gap, side.ends[1] - side.ends[0] - OPEN, side.ends[1] - side.ends[0] + v.long + v.gap, 'socket', id, tolerance) // prettier-ignore
+    pieces.set(side.other, kernel.subtract(pieces.get(side.other), [copied(kernel, hole, atPlace(side, at, side.ends[0]), which)])) // prettier-ignore
+  }
+  if (v.what === 'rod') return {}
+  const whole = 2 * v.long + ends[1] - ends[0]
+  const frame = atPlace(facing, at, (ends[0] + ends[1]) / 2)
+  const dowel = copied(kernel, dowelSolid(kernel, v.across, whole, v.lead, id, tolerance), frame, which)
+  const part = `${id}.${which.replaceAll(' ', '-')}`
+  return {
+    loose: { id: part, solid: dowel, name: 'Dowel', print: turnOnto(turn(frame, [0, 0, 1]), [1, 0, 0]) },
+    row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name}`, [part], 'dowel', [own, other], turn(frame, [0, 0, 1])), // prettier-ignore
+  }
+}
+
+/** What stands in a hole against the hole. */
+function rowOf(
+  v: Values,
+  step: string,
+  which: string,
+  between: string,
+  a: readonly string[],
+  role: string,
+  b: readonly string[],
+  along: RowSpec['along'],
+): RowSpec {
+  // prettier-ignore
+  const of = (parts: readonly string[], role: string) => ({ of: 'parts', parts, surfaces: { step, role, copy: [which] } }) as const // prettier-ignore
+  return { ...gapRow(step, which, between, v.gap, 'exact', of(a, role), of(b, 'socket')), ...(along ? { along } : {}) }
+}

@@ -1,0 +1,95 @@
+import { DIVIDED, type Divided, piecesAt, type Seam } from '../divide/seam'
+import { publicationField, type PublicationValue } from '../fields/publication'
+import { countField } from '../fields/number'
+import { FLIPPED, compose, type Placement, translation } from '../geometry/placement'
+import type { Profile } from '../profile/segment'
+import type { Solid } from '../kernel/kernel'
+import { raise } from '../result'
+import { newStep, type Offer, type Situation } from './offer'
+
+/** What joins pieces: at which cut of which divided part. */
+export const jointFields = {
+  cut: publicationField('The divided part', DIVIDED, (d) => piecesAt(d.seams)),
+  nth: countField('At which cut', '0', 0, 40),
+}
+
+export const JOINT_NOTES = {
+  cut: 'id of a divide step before; empty: the nearest',
+  nth: 'the number of the cut; 0: at all of them',
+}
+
+export const jointWords = [{ field: 'nth', rare: true, before: 'at cut' }] as const
+
+/** A seam that a joint can be made at, as seen from one of its pieces. */
+export interface Facing {
+  seam: Seam
+  section: Profile
+  /** Takes a frame whose z leads from this piece's cut into the other to the project's. */
+  frame: Placement
+  /** At which heights in it this piece ends and the other begins. */
+  ends: readonly [own: number, other: number]
+  own: string
+  other: string
+}
+
+/** Both ways of looking at a seam. */
+export function facingOf(seam: Seam, from: 'behind' | 'front'): Facing {
+  const section = seam.section!
+  const [lo, hi] = seam.ends
+  if (from === 'behind') return { seam, section, frame: seam.frame, ends: [lo, hi], own: seam.behind, other: seam.front } // prettier-ignore
+  return { seam, section, frame: compose(seam.frame, FLIPPED), ends: [-hi, -lo], own: seam.front, other: seam.behind }
+}
+
+/** A frame moved to a place on it, which is told as the seam has it, and to a height. */
+export const atPlace = ({ frame, seam }: Facing, [x, y]: readonly [number, number], z: number): Placement => compose(frame, translation([x, frame === seam.frame ? y : -y, z])) // prettier-ignore
+
+/**
+ * The seams that are meant, all of them flat and drawn off straight.
+ * @param what would be made there, for the maker
+ */
+export function flatSeams({ cut, nth }: { cut: PublicationValue<Divided>; nth: number }, what: string): Seam[] {
+  const all = cut.data.seams.filter((s) => nth === 0 || Number(s.name.replace(/\D/g, '')) === nth)
+  if (all.length === 0) raise('no-cut', `There is no cut ${nth}; there ${cut.data.seams.length === 1 ? 'is one' : `are ${cut.data.seams.length}`}.`, 'nth') // prettier-ignore
+  if (all.some((s) => !s.section)) raise('not-flat', `The cut is not flat; ${what} can only be had at straight cuts. Its own shape locates the pieces already.`, 'cut') // prettier-ignore
+  return all
+}
+
+/** The pieces as they are, to be changed one joint after the other. */
+export class Pieces {
+  private readonly now: Map<string, Solid>
+  private readonly changed = new Set<string>()
+
+  constructor(parts: ReadonlyMap<string, Solid>) {
+    this.now = new Map(parts)
+  }
+
+  get(id: string): Solid {
+    return this.now.get(id)!
+  }
+
+  set(id: string, solid: Solid): void {
+    this.now.set(id, solid)
+    this.changed.add(id)
+  }
+
+  /** Those that were changed. */
+  outputs(): { id: string; solid: Solid }[] {
+    return [...this.changed].map((id) => ({ id, solid: this.get(id) }))
+  }
+}
+
+/** For each divided part with straight cuts: a joint of a kind. */
+export function offerJoint(at: Situation, kind: string, words: string, fields: Record<string, unknown> = {}): Offer[] {
+  return at.left.flatMap(({ step, token }): Offer[] => {
+    const by = token === DIVIDED.name ? at.document.steps.find((s) => s.id === step) : undefined
+    if (!by || (by.fields.line ?? 'straight') !== 'straight') return []
+    if (at.document.steps.some((s) => s.kind === kind && !s.off && (s.fields.cut ?? step) === step)) return []
+    return [{ key: `${kind} ${step}`, words, about: step, steps: [newStep(at, kind, { cut: step, ...fields })] }] // prettier-ignore
+  })
+}
+
+/** Fields of a joint at the last part that was divided. */
+export function startJoint(at: Situation): { cut: string } | undefined {
+  const last = at.left.findLast((l) => l.token === DIVIDED.name)
+  return last && { cut: last.step }
+}

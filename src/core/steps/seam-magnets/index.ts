@@ -1,0 +1,79 @@
+import { boreSolid } from '../../divide/socket'
+import { gapRow } from '../../enclosures/gap-row'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { copied } from '../../kernel/retagged'
+import { circle } from '../../profile/shapes'
+import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, refuseUnclear, spotsOn } from '../joint-places'
+import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+
+const fields = {
+  ...jointFields,
+  ...placesFields,
+  across: lengthField('Diameter of a magnet', '6', 1, 60),
+  high: lengthField('Height of a magnet', '3', 0.5, 40),
+  gap: lengthField('Gap round it', 'fit.press', -0.2, 2, 'per-side'),
+  sink: lengthField('How far it lies under the cut', '0.1', 0, 5),
+  wall: lengthField('Wall round a pocket', '1.2', 0.4, 20),
+}
+type Values = FieldValues<typeof fields>
+
+const OPEN = 0.5
+
+/** Pockets for magnets in both pieces of a divided part. */
+export const seamMagnetsStep = stepKind({
+  kind: 'seam-magnets',
+  title: 'Join pieces with magnets',
+  findBy: ['magnet', 'pull', 'hold', 'come apart', 'take apart', 'join', 'seam'],
+  group: 'divide',
+  about: 'Round pockets for magnets in both pieces of a divided part, one over the other.',
+  fields,
+  fieldNotes: { ...JOINT_NOTES, ...PLACES_NOTES, wall: 'what is left of a piece all round a pocket, and under it' },
+  sentence: [
+    'Magnets', ...jointWords, ...placesWords, { field: 'across', before: 'Ø' }, { field: 'high', before: 'by', after: ',' },
+    { field: 'gap', before: 'with', after: ' round them,' }, { field: 'sink', rare: true, before: 'lying', after: ' under the cut,' }, { field: 'wall', before: 'and a wall of', after: ' round each.' },
+  ], // prettier-ignore
+  surfaces: { pocket: { called: 'pocket for a magnet', moved: ['gap', 'the gap round it'], along: () => -1 } },
+  start: startJoint,
+  offers: (at) => offerJoint(at, 'seam-magnets', 'join the pieces with magnets'),
+  example: [
+    { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
+    { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
+    { kind: 'seam-magnets', fields: {} },
+  ],
+  build: buildMagnets,
+})
+
+function buildMagnets(v: Values, context: StepContext): StepOutput {
+  const { kernel, id, tolerance } = context
+  const seams = flatSeams(v, 'magnets')
+  refuseUnclear(v.at, seams)
+  const pieces = new Pieces(v.cut.parts)
+  const notes: string[] = []
+  const deep = v.high + v.sink
+  const rows = seams.flatMap((seam) => {
+    const facing = facingOf(seam, 'behind')
+    const begins = seam.gap
+    const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), begins + 0.01, begins + deep + v.wall, 'room', 'room', tolerance) // prettier-ignore
+    const said = `a magnet Ø ${v.across.toFixed(1)} mm, ${v.high.toFixed(1)} mm high, with ${v.wall.toFixed(1)} mm of wall round it` // prettier-ignore
+    const wanted = { said, clear: v.across / 2 + v.gap + v.wall, field: 'across', across: v.across, least: 1, into: room, back: room } // prettier-ignore
+    return spotsOn(v, facing, wanted, pieces, kernel, notes).flatMap(({ at, name }) => {
+      const which = `${seam.name} ${name}`
+      return [facing, back(facing)].map((side) => {
+        const tool = boreSolid(kernel, v.across + 2 * v.gap, begins - OPEN, begins + deep, 'pocket', id, tolerance)
+        pieces.set(side.other, kernel.subtract(pieces.get(side.other), [copied(kernel, tool, atPlace(side, at, side.ends[0]), which)])) // prettier-ignore
+        return magnetRow(v, side, at, id, which)
+      })
+    })
+  })
+  if (rows.length > 0) notes.push(`${rows.length} magnets of Ø ${v.across.toFixed(1)} × ${v.high.toFixed(1)} mm; those that face each other attract each other.`) // prettier-ignore
+  return { parts: pieces.outputs(), rows, notes }
+}
+
+/** A magnet in its pocket in the piece that z leads into. */
+function magnetRow(v: Values, side: Facing, at: readonly [number, number], id: string, which: string) {
+  const name = `${which} ${side.other === side.seam.front ? 'front' : 'behind'}`
+  const magnet = { of: 'drawn', profile: circle([0, 0], v.across / 2), frame: atPlace(side, at, side.ends[1] + v.sink), span: [0, 0.9 * v.high] } as const // prettier-ignore
+  return gapRow(id, name, `Magnet ${which.split(' ')[1]!} at cut ${side.seam.name}, ${side.other === side.seam.front ? 'in front' : 'behind'}`, v.gap, 'exact', magnet, { of: 'parts', parts: [side.other], surfaces: { step: id, role: 'pocket', segment: 'round', copy: [which] } }) // prettier-ignore
+}

@@ -1,0 +1,127 @@
+import { boreSolid } from '../../divide/socket'
+import { gapRow } from '../../enclosures/gap-row'
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { headAcross, leastThread, nominal, pilotHole, type Screw, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
+import type { Vec2 } from '../../geometry/vec'
+import { copied } from '../../kernel/retagged'
+import { circle } from '../../profile/shapes'
+import { raise } from '../../result'
+import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, refuseUnclear, spotsOn, type Wanted } from '../joint-places'
+import { screwField } from '../screw-field'
+import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+
+const fields = {
+  ...jointFields,
+  ...placesFields,
+  screw: screwField('The screw'),
+  into: choiceField('What it goes into', 'insert', { insert: 'a heat-set insert', plastic: 'the plastic itself' }),
+  from: choiceField('From which piece', 'front', { front: 'in front', behind: 'behind' }),
+  grip: lengthField('How much lies under its head', '4', 0.8, 200),
+  insert: lengthField('Length of an insert', '5', 1, 40),
+  wall: lengthField('Wall round a hole', '1.6', 0.4, 20),
+}
+type Values = FieldValues<typeof fields>
+
+const OPEN = 0.5
+/** Room round a head, mm. */
+const HEAD_ROOM = 0.3
+
+/** Screws through one piece of a divided part into the other. */
+export const seamScrewsStep = stepKind({
+  kind: 'seam-screws',
+  title: 'Screw pieces together',
+  findBy: ['screw', 'bolt', 'insert', 'thread', 'come apart', 'take apart', 'join', 'seam', 'fasten'],
+  group: 'divide',
+  about: 'Screws through one piece of a divided part into a heat-set insert, or the plastic, of the other; the head lies in a recess that is open to the outside.', // prettier-ignore
+  fields,
+  fieldNotes: {
+    ...JOINT_NOTES,
+    ...PLACES_NOTES,
+    screw: 'metric; heads and inserts as in the tables of the trade',
+    from: 'the piece that the head lies in: `front` or `behind`',
+    wall: 'what is left of a piece all round a hole, and at its end',
+  },
+  sentence: [
+    { field: 'screw', after: ' screws' }, ...jointWords, ...placesWords, { field: 'from', before: 'through the piece' }, { field: 'grip', before: 'with', after: ' under their heads,' },
+    { field: 'into', before: 'into' }, { field: 'insert', when: ['into', 'insert'], after: ' long,' }, { field: 'wall', before: 'with a wall of', after: ' round each.' },
+  ], // prettier-ignore
+  surfaces: {
+    shank: { called: 'hole for a screw' },
+    head: { called: 'recess for a head', moved: ['grip', 'what lies under the head'], along: () => 1 },
+    thread: { called: 'hole that a screw holds in' },
+  },
+  start: startJoint,
+  offers: (at) => offerJoint(at, 'seam-screws', 'screw the pieces together'),
+  example: [
+    { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
+    { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
+    { kind: 'seam-screws', fields: {} },
+  ],
+  build: buildScrews,
+})
+
+function buildScrews(v: Values, context: StepContext): StepOutput {
+  const { kernel, id, tolerance } = context
+  const hole = threadOf(v)
+  const seams = flatSeams(v, 'screws')
+  refuseUnclear(v.at, seams)
+  const pieces = new Pieces(v.cut.parts)
+  const notes: string[] = []
+  let screws = 0
+  const rows = seams.flatMap((seam) => {
+    // Seen from the piece that holds the screw; z leads to its head.
+    const facing = facingOf(seam, v.from === 'front' ? 'behind' : 'front')
+    const head = headAcross(v.screw) + 2 * HEAD_ROOM
+    const bore = (across: number, from: number, to: number, side: string) => boreSolid(kernel, across, from, to, side, id, tolerance) // prettier-ignore
+    const seat = seam.gap + v.grip
+    const column = bore(head, seat, seam.far, 'head')
+    const wanted: Wanted = {
+      said: `an ${v.screw} screw with ${v.wall.toFixed(1)} mm of wall round it`,
+      clear: Math.max(head, hole.across) / 2 + v.wall,
+      field: 'screw',
+      across: head,
+      least: Infinity,
+      into: bore(head + 2 * v.wall, seam.gap + 0.01, seat, 'room'),
+      back: bore(hole.across + 2 * v.wall, seam.gap + 0.01, seam.gap + hole.deep + v.wall, 'room'),
+      also: (at: Vec2) => kernel.bodies(kernel.intersect(pieces.get(facing.other), kernel.place(column, atPlace(facing, at, facing.ends[0])))).length <= 1, // prettier-ignore
+    }
+    return spotsOn(v, facing, wanted, pieces, kernel, notes).map(({ at, name }) => {
+      screws += 1
+      const which = `${seam.name} ${name}`
+      const frame = atPlace(facing, at, facing.ends[0])
+      const through = bore(throughHole(v.screw, 'medium'), seam.gap - OPEN, seat + OPEN, 'shank')
+      pieces.set(facing.other, kernel.subtract(pieces.get(facing.other), [copied(kernel, through, frame, which), copied(kernel, column, frame, which)])) // prettier-ignore
+      const other = back(facing)
+      const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep, 'thread')
+      pieces.set(facing.own, kernel.subtract(pieces.get(facing.own), [copied(kernel, thread, atPlace(other, at, other.ends[0]), which)])) // prettier-ignore
+      return shankRow(v, facing, at, id, which)
+    })
+  })
+  if (screws > 0) notes.push(lengthNote(v, screws, seams[0]!.gap, hole.deep))
+  return { parts: pieces.outputs(), rows, notes }
+}
+
+/** The hole that holds a screw. Errors: no-size */
+function threadOf({ screw, into, insert }: Values): { across: number; deep: number } {
+  if (into === 'plastic') return { across: pilotHole(screw), deep: leastThread(screw, true) + 1 }
+  const across = sizeOf('insert', screw)
+  return across === undefined ? raise('no-size', `There are no usual inserts for ${screw}; there are for ${sizesIn('insert').join(', ')}.`, 'screw') : { across, deep: insert + UNDER_INSERT } // prettier-ignore
+}
+
+function lengthNote({ screw, into, grip, insert }: Values, count: number, gap: number, deep: number): string {
+  const least =
+    grip + gap + (into === 'insert' ? Math.min(insert, leastThread(screw, false)) : leastThread(screw, true))
+  const usual = usualScrew(least, grip + gap + deep - 0.5, 0)
+  const length = usual ? `of ${usual.long} mm` : `of ${least.toFixed(1)} to ${(grip + gap + deep - 0.5).toFixed(1)} mm, which is no usual length: another grip would make it one,` // prettier-ignore
+  return `${count} ${screw} screws ${length} under their heads${into === 'insert' ? `, and ${count} inserts` : ''}.`
+}
+
+/** The screw in the hole that it goes through. */
+function shankRow(v: Values, facing: Facing, at: Vec2, id: string, which: string) {
+  const wanted = (throughHole(v.screw as Screw, 'medium') - nominal(v.screw)) / 2
+  const shank = { of: 'drawn', profile: circle([0, 0], nominal(v.screw) / 2), frame: atPlace(facing, at, facing.ends[1]), span: [0, v.grip] } as const // prettier-ignore
+  return gapRow(id, which, `Screw ${which.split(' ')[1]!} at cut ${facing.seam.name}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
+}

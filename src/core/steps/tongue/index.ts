@@ -1,0 +1,104 @@
+import type { RowSpec } from '../../built/rows'
+import { liesIn } from '../../divide/socket'
+import { mostWall, throughout, type TongueFigures, tongueIn } from '../../divide/tongue'
+import { gapRow } from '../../enclosures/gap-row'
+import { choiceField } from '../../fields/choice'
+import type { FieldValues } from '../../fields/kinds'
+import { lengthField } from '../../fields/length'
+import { turn } from '../../geometry/placement'
+import type { Solid } from '../../kernel/kernel'
+import { copied } from '../../kernel/retagged'
+import { offsetProfile } from '../../profile/offset'
+import type { Profile } from '../../profile/segment'
+import { expectOk, raise } from '../../result'
+import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
+import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+
+const fields = {
+  ...jointFields,
+  on: choiceField('Which piece has the tongue', 'behind', { behind: 'on the piece behind', front: 'on the piece in front' }), // prettier-ignore
+  run: choiceField('Where it runs', 'middle', { middle: 'down the middle', outline: 'along the outline' }),
+  width: lengthField('Width of the tongue', '1.6', 0.4, 200),
+  high: lengthField('Height of the tongue', '2.4', 0.4, 200),
+  gap: lengthField('Gap all round it', 'fit.snug', 0, 2, 'per-side'),
+  wall: lengthField('Wall beside the groove', '0.8', 0.4, 200),
+}
+type Values = FieldValues<typeof fields>
+
+/** A tongue roots so deep in its piece that the two are one, mm; a groove is opened so far out of its own. */
+const ROOT = 0.02
+const OPEN = 0.5
+/** What of the wall may be missing because outlines are chords, share of it. */
+const CHORDS = 0.98
+
+/** A tongue on one piece of a divided part in a groove of the other. */
+export const tongueStep = stepKind({
+  kind: 'tongue',
+  title: 'Join pieces with tongue and groove',
+  findBy: ['tongue', 'groove', 'rebate', 'spline', 'seam', 'lip', 'locate', 'register', 'align', 'glue', 'join', 'thin wall', 'tight'], // prettier-ignore
+  group: 'divide',
+  about: 'A tongue on one piece of a divided part in a groove of the other: down the middle of what the cut leaves, or along its outline. It is as wide as the walls beside it let it be, and lies within them on all of its height.', // prettier-ignore
+  fields,
+  fieldNotes: {
+    ...JOINT_NOTES,
+    on: '`behind` or `front`',
+    run: '`middle`: all that lies between the walls, so that a wall gets a tongue down its middle; `outline`: a tongue of a width along its outline',
+    gap: 'beside the tongue and over it',
+    wall: 'least that is left of both pieces on either side of the groove',
+  },
+  sentence: [
+    'A tongue', { field: 'on' }, ...jointWords, { field: 'run', after: ',' }, { field: 'width', when: ['run', 'outline'], after: ' wide,' }, { field: 'high', after: ' high,' },
+    { field: 'gap', before: 'with', after: ' of room in its groove' }, { field: 'wall', before: 'and a wall of', after: ' beside it.' },
+  ], // prettier-ignore
+  surfaces: {
+    tongue: { called: 'tongue', moved: ['wall', 'the wall beside the groove'], along: () => -1 },
+    'tongue top': { called: 'end of the tongue', moved: ['high', 'the height of the tongue'], along: () => 1 },
+    groove: { called: 'groove', moved: ['gap', 'the gap round the tongue'], along: () => -1 },
+    'groove floor': { called: 'bottom of the groove' },
+  },
+  start: startJoint,
+  offers: (at) => offerJoint(at, 'tongue', 'join the pieces with tongue and groove'),
+  example: [
+    { kind: 'solid', fields: { width: '60', depth: '24', height: '10' } },
+    { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
+    { kind: 'tongue', fields: {} },
+  ],
+  build: buildTongue,
+})
+
+function buildTongue(v: Values, context: StepContext): StepOutput {
+  const pieces = new Pieces(v.cut.parts)
+  const seams = flatSeams(v, 'a tongue')
+  const rows = seams.flatMap((seam) => grooved(v, facingOf(seam, v.on), pieces, context))
+  return { parts: pieces.outputs(), rows, notes: [] }
+}
+
+function grooved(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tolerance }: StepContext): RowSpec[] {
+  const { frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
+  const top = lo + v.high
+  if (top + v.gap <= hi + 0.2) raise('high', `A tongue ${v.high.toFixed(1)} mm high does not reach over the gap of ${seam.gap.toFixed(2)} mm; from ${(hi - lo + 0.4).toFixed(1)} mm on it would.`, 'high') // prettier-ignore
+  const into = pieces.get(other)
+  // Walls that lean come nearer to the groove at its bottom than at the cut.
+  const room = throughout(kernel, into, frame, [hi + 0.01, (hi + top) / 2, top + v.gap])
+  const figures: TongueFigures = { wall: v.wall, gap: v.gap, ...(v.run === 'outline' ? { width: v.width } : {}) }
+  const found = room.loops.length > 0 ? tongueIn(room, figures) : undefined
+  if (!found) return refuse(v, facing, room, figures)
+  const upright = (profile: Profile, from: number, to: number, side: string, end: string) => copied(kernel, kernel.extrude(profile, from, to, { names: { step: id, side, top: end, bottom: end }, tolerance }), frame, seam.name) // prettier-ignore
+  const walls = kernel.extrude(expectOk(offsetProfile(found.groove, CHORDS * v.wall)), hi + 0.01, top + v.gap, { names: { step: id, side: 'room', top: 'room', bottom: 'room' }, tolerance }) // prettier-ignore
+  if (!liesIn(kernel, kernel.place(walls, frame), into)) return refuse(v, facing, room, figures)
+  const root: Solid = upright(found.tongue, lo - ROOT, top, 'tongue', 'tongue top')
+  pieces.set(own, kernel.union([pieces.get(own), root]))
+  pieces.set(other, kernel.subtract(into, [upright(found.groove, hi - OPEN, top + v.gap, 'groove', 'groove floor')]))
+  const of = (part: string, role: string) => ({ of: 'parts', parts: [part], surfaces: { step: id, role, copy: [seam.name] } }) as const // prettier-ignore
+  const row = (name: string, between: string, roles: readonly [string, string]) => gapRow(id, `${seam.name} ${name}`, between, v.gap, 'exact', of(own, roles[0]), of(other, roles[1])) // prettier-ignore
+  return [
+    { ...row('sides', `Tongue in its groove at cut ${seam.name}`, ['tongue', 'groove']), along: turn(frame, [0, 0, 1]) }, // prettier-ignore
+    row('end', `End of the tongue at cut ${seam.name}`, ['tongue top', 'groove floor']),
+  ]
+}
+
+function refuse(v: Values, { seam }: Facing, room: Profile, figures: TongueFigures): never {
+  const most = room.loops.length > 0 ? mostWall(room, figures) : undefined
+  const instead = most === undefined ? 'A smaller height or a thicker part would do; pins may fit where it is widest.' : `With walls of ${most.toFixed(1)} mm it would fit.` // prettier-ignore
+  return raise('no-room', `There is no room for a tongue at cut ${seam.name} with ${v.wall.toFixed(1)} mm of wall on either side of its groove. ${instead}`, 'wall') // prettier-ignore
+}
