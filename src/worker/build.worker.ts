@@ -22,6 +22,7 @@ import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
 import { type EdgesMeant, edgesMeant } from '../core/fields/edges-meant'
 import type { SavedTaken } from '../core/fields/taken-edges'
+import { type FitJoint, type FitProposal, fitToBed } from '../core/sheet/fit-to-bed'
 import { compareVariants } from '../core/sheet/compare-variants'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { breathe, givingWay, Overtaken } from './give-way'
@@ -40,6 +41,8 @@ const drawings = new Map<string, ImportedOutline>()
 const resolved = new ResolvedReferences(drawings)
 let builders: Promise<Record<'view' | 'export' | 'variants', Builder> & { kernel: Kernel }> | undefined
 let latest = 0
+/** The newest search for where to cut. */
+let fitting = 0
 let checks: Comlink.Remote<BuildListener> | undefined
 let tell: OnProgress | undefined
 let newest: Int32Array | undefined
@@ -168,6 +171,22 @@ const worker = {
     const compared = await compareVariants(kernel, variants, project, models, 'view', breathe)
     const views = variantViews(compared)
     return Comlink.transfer(views, buffersOfVariants(views))
+  },
+
+  /** Steps that would divide a part so that its pieces lie on the bed. */
+  async fitToBed(project: Project, part: string, joint: FitJoint): Promise<FitProposal> {
+    const { kernel, variants } = await ready()
+    const ticket = (fitting += 1)
+    const pause = async () => {
+      await breathe()
+      if (ticket !== fitting) throw new Overtaken('It was stopped.')
+    }
+    return fitToBed(variants, kernel, { project: inVariant(project), models, part, joint, newId: () => crypto.randomUUID().slice(0, 8), pause }) // prettier-ignore
+  },
+
+  /** Gives up looking for where to cut. */
+  stopFitting(): void {
+    fitting += 1
   },
 
   /** Builds at export quality and lists what an export would hold. */

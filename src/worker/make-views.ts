@@ -1,11 +1,12 @@
 import type { Build, BuiltPart, StepReport } from '../core/built/built'
+import { lyingSize } from '../core/checks/bed'
 import { contentKey } from '../core/content-key'
 import type { Project } from '../core/document/schema'
 import { pointable, seen, shapesOf } from '../core/faces/resolve'
 import { keptMeasure } from '../core/fit/kept-measures'
 import { measurable } from '../core/fit/ledger'
 import { placePositions } from '../core/geometry/placement'
-import { boxOfPositions } from '../core/geometry/vec'
+import { boxOfPositions, type Vec3 } from '../core/geometry/vec'
 import type { TaggedMesh } from '../core/kernel/surface'
 import { placeShape } from '../core/kernel/placed-shape'
 import { weldIndex } from '../core/mesh/weld'
@@ -43,7 +44,11 @@ export class Views {
     return {
       ...rest,
       steps: steps.map((s) => leave(keyed(s))),
-      parts: parts.map(({ mesh, ...label }) => (known.has(label.key) ? label : { ...label, body: bodyOf(mesh) })),
+      parts: parts.map((part) => {
+        const { mesh, ...own } = part
+        const label = { ...own, lies: lyingOf(part) }
+        return known.has(label.key) ? label : { ...label, body: bodyOf(mesh) }
+      }),
       references: references.map((r) => (known.has(r.key) ? { same: r.key } : referenceView(r))),
       outlines: this.outlineViews(project, build).map(leave),
       measures: measureViews(project, build),
@@ -64,6 +69,17 @@ export class Views {
       return view
     })
   }
+}
+
+const lying = new WeakMap<TaggedMesh, { print: BuiltPart['print']; size: Vec3 }>()
+
+/** How large a part is the way it is printed; worked out once for each way. */
+function lyingOf(part: BuiltPart): Vec3 {
+  const before = lying.get(part.mesh)
+  if (before && String(before.print) === String(part.print)) return before.size
+  const size = lyingSize(part)
+  lying.set(part.mesh, { print: part.print, size })
+  return size
 }
 
 /** What of a part changes with its shape only. */

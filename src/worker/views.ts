@@ -1,7 +1,7 @@
 import type { Build, BuiltPart, StepReport } from '../core/built/built'
 import type { keptMeasure } from '../core/fit/kept-measures'
 import type { Seen } from '../core/faces/resolve'
-import type { Box3 } from '../core/geometry/vec'
+import type { Box3, Vec3 } from '../core/geometry/vec'
 import type { SurfaceShape } from '../core/kernel/surface'
 import type { RoundFeature } from '../core/recognise/holes'
 import type { PlacedItem } from '../core/references/place-items'
@@ -16,7 +16,10 @@ export interface PartBody extends Seen {
   bounds: Box3
   shown: ShownMesh
 }
-export type PartLabel = Omit<BuiltPart, 'mesh'>
+export interface PartLabel extends Omit<BuiltPart, 'mesh'> {
+  /** How large it is the way it is printed, mm. */
+  lies: Vec3
+}
 /** A part for the lists and the scene. */
 export interface PartView extends PartLabel {
   body: PartBody

@@ -1,16 +1,21 @@
 import { placePositions } from '../geometry/placement'
-import { boxOfPositions, boxSize } from '../geometry/vec'
+import { boxOfPositions, boxSize, type Vec3 } from '../geometry/vec'
+import type { BuiltPart } from '../built/built'
 import { formatLength } from '../units/length'
 import type { Check } from './finding'
 
+/** How large a part is the way it is printed, mm. */
+export const lyingSize = ({ print, mesh }: Pick<BuiltPart, 'print' | 'mesh'>): Vec3 => boxSize(boxOfPositions(placePositions(print, mesh.positions))) // prettier-ignore
+
+/** Whether what is so large lies on a bed, straight or turned by a quarter. */
+export const isWithin = ([x, y, z]: Vec3, [width, depth, height]: readonly [number, number, number]): boolean => z <= height && ((x <= width && y <= depth) || (y <= width && x <= depth)) // prettier-ignore
+
 /** A part has to lie on the bed, straight or turned by a quarter. */
 export const fitsBed: Check = ({ build, project }) => {
-  const [width, depth, height] = project.printer.bed
   return build.parts.flatMap((p) => {
-    const [x, y, z] = boxSize(boxOfPositions(placePositions(p.print, p.mesh.positions)))
-    const fits = z <= height && ((x <= width && y <= depth) || (y <= width && x <= depth))
-    if (fits) return []
-    const size = [x, y, z].map((v) => formatLength(v)).join(' x ')
+    const lies = lyingSize(p)
+    if (isWithin(lies, project.printer.bed)) return []
+    const size = lies.map((v) => formatLength(v)).join(' x ')
     return [
       {
         check: 'bed',

@@ -2,6 +2,9 @@ import type { Vec2 } from '../geometry/vec'
 import { arc, directionAt, gap2, line, reversedLoop, type Segment } from '../profile/segment'
 import { raise } from '../result'
 
+/** What the line of a straight cut is called. */
+export const STRAIGHT = 'line'
+
 /** How the line of a cut runs. */
 export type LineShape = 'straight' | 'fingers' | 'dovetail' | 'lap' | 'puzzle'
 
@@ -32,7 +35,7 @@ export function cutLine(shape: LineShape, [from, to]: Vec2, beyond: number, figu
   const { count, deep } = figures
   const long = to - from
   const ends = (w: number): [Vec2, Vec2] => [[from - beyond, w], [to + beyond, w]] // prettier-ignore
-  if (shape === 'straight') return [line(...ends(0), 'line')]
+  if (shape === 'straight') return [line(...ends(0), STRAIGHT)]
   if (shape === 'lap') {
     const middle = (from + to) / 2
     const [[a], [, b]] = [ends(-deep / 2), ends(deep / 2)]

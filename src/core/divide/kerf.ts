@@ -9,6 +9,9 @@ import { behindLine } from './cut-line'
 /** Where the gap of a cut lies: half to each side of its line, or all of it on one. */
 export type GapSide = 'both' | 'front' | 'behind'
 
+/** What the faces of a cut are called: of the piece behind it, and of the one in front. */
+export const CUT_ROLES = { behind: 'cut behind', front: 'cut in front' } as const
+
 /** A cut along a face keeps so far off it that nothing is shaved off the face itself, mm. */
 const OFF = 0.002
 
@@ -61,7 +64,7 @@ export function kerfOf(
     const names = { step, side, top: 'end', bottom: 'end', copy: [cut] }
     return kernel.place(kernel.extrude(expectOk(offsetProfile(even, by)), -3 * far, 3 * far, { names, tolerance }), frame) // prettier-ignore
   }
-  return { behind: space(lo, 'behind'), upTo: space(hi, 'front') }
+  return { behind: space(lo, CUT_ROLES.behind), upTo: space(hi, CUT_ROLES.front) }
 }
 
 /** With all its corners rounded by a radius, inwards and outwards. */

@@ -2,7 +2,8 @@ import type { RowSpec, Selector } from '../built/rows'
 import { gapRow } from '../enclosures/gap-row'
 import { PAST, wayRow } from '../enclosures/way-row'
 import { add, scale } from '../geometry/vec'
-import type { Seam } from './seam'
+import { CUT_ROLES } from './kerf'
+import { cutOf, type Seam } from './seam'
 
 /** What goes together is looked at from so far off on, mm. */
 const LIFTED = 0.05
@@ -15,9 +16,9 @@ export function seamRows(
   apart: boolean,
 ): RowSpec[] {
   // prettier-ignore
-  const cut = name.replace(/\D/g, '')
+  const cut = cutOf(name)
   const of = (part: string, role: string): Selector => ({ of: 'parts', parts: [part], surfaces: { step, role, copy: [cut] } }) // prettier-ignore
-  const flat = gapRow(step, name, `Cut ${name} through ${whole}`, gap, 'exact', of(front, 'front'), of(behind, 'behind')) // prettier-ignore
+  const flat = gapRow(step, name, `Cut ${name} through ${whole}`, gap, 'exact', of(front, CUT_ROLES.front), of(behind, CUT_ROLES.behind)) // prettier-ignore
   if (!way) return [flat]
   const together = wayRow(step, `${name} together`, `${whole} going together at cut ${name}`, { of: 'whole', part: front }, { of: 'whole', part: behind }) // prettier-ignore
   const from = scale(way, apart ? 0 : LIFTED)

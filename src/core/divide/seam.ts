@@ -30,6 +30,9 @@ export interface Divided {
   seams: readonly Seam[]
 }
 
+/** The number of the cut that a seam is of. */
+export const cutOf = (seam: string): string => seam.replace(/\D/g, '')
+
 export const DIVIDED = token<Divided>('divided', 'divided part')
 
 /** All pieces that meet at seams, by id. */

@@ -6,7 +6,7 @@ import { gapOnSlide } from './gap-on-slide'
 import { gapOnWays, noWay, type Ways, waysOf } from './gap-on-ways'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
-import type { RowSpec, Selector } from '../built/rows'
+import { type RowSpec, type Selector, wholesOf } from '../built/rows'
 import { describeFace } from './picks'
 import { type MeasurableThings, pickOfEnd, pickTriangles } from './picked-ends'
 import { pointable } from '../faces/resolve'
@@ -123,7 +123,7 @@ function keyOf(selector: Selector, { parts, references }: Pick<Build, 'parts' | 
       case 'drawn':
         return []
       case 'whole':
-        return parts.filter((p) => p.id === selector.part)
+        return parts.filter((p) => wholesOf(selector).includes(p.id))
       case 'rest':
         return [...parts, ...references.flatMap((r) => r.items)]
       case 'picked':

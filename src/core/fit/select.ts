@@ -5,7 +5,7 @@ import { apply, placePositions } from '../geometry/placement'
 import { clipped } from '../geometry/clip'
 import { dot, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Reference } from '../references/resolve'
-import type { Selector } from '../built/rows'
+import { type Selector, wholesOf } from '../built/rows'
 import type { SurfaceName } from '../kernel/surface'
 import { toPolygons } from '../profile/polygon'
 
@@ -37,7 +37,7 @@ export function selectTriangles(
     case 'drawn':
       return drawnTriangles(selector)
     case 'whole':
-      return joined(parts.filter((p) => p.id === selector.part).map((p) => ofWhole(p, selector, bends)))
+      return joined(parts.filter((p) => wholesOf(selector).includes(p.id)).map((p) => ofWhole(p, selector, bends)))
     case 'rest':
       return joined([
         ...parts.filter((p) => !selector.but.includes(p.id)).map(wholePart),

@@ -15,7 +15,8 @@ import { grown } from './grown'
 import { halfSpace } from './half-space'
 import { placeShape, toColumns } from './placed-shape'
 import { ears } from './ears'
-import { joined, lathed, prism, sliced, triangulate } from './polygons'
+import { chordsFor } from '../profile/polygon'
+import { combined, joined, lathed, movedOut, prism, sliced, triangulate } from './polygons'
 import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
@@ -256,6 +257,16 @@ export class Kernel {
   /** Joins overlapping flat triangles or polygons (any sense of turning) to outlines without overlaps. */
   flatUnion(polygons: readonly (readonly Vec2[])[], simplify: number): Vec2[][] {
     return joined(this.wasm, polygons, simplify)
+  }
+
+  /** Outlines (holes clockwise) grown all round, mm, or shrunk; what opens is rounded within a tolerance. */
+  flatOffset(polygons: readonly (readonly Vec2[])[], by: number, tolerance: number): Vec2[][] {
+    return movedOut(this.wasm, polygons, by, 4 * Math.max(2, chordsFor(Math.abs(by), Math.PI / 2, tolerance)))
+  }
+
+  /** What of outlines (holes clockwise) others have in common with them, or have not. */
+  flatCombined(a: readonly (readonly Vec2[])[], b: readonly (readonly Vec2[])[], what: 'common' | 'less'): Vec2[][] {
+    return combined(this.wasm, a, b, what)
   }
 
   /** Draws outlines (holes clockwise) up from z0 to z1, mm; for spaces, whose faces need no names. */

@@ -80,6 +80,37 @@ export function joined(wasm: ManifoldToplevel, polygons: readonly (readonly Vec2
   return out
 }
 
+/** Polygons (holes clockwise) grown all round by a distance, mm, or shrunk; corners that open are rounded. */
+export function movedOut(
+  wasm: ManifoldToplevel,
+  polygons: readonly (readonly Vec2[])[],
+  by: number,
+  corners: number,
+): Vec2[][] {
+  if (polygons.length === 0) return []
+  const section = sectionOf(wasm, polygons)
+  const moved = section.offset(by, 'Round', 2, corners)
+  const out = fromVectors((moved as unknown as { _ToPolygons(): PolygonsVector })._ToPolygons())
+  section.delete()
+  moved.delete()
+  return out
+}
+
+/** What of polygons (holes clockwise) others have too, or have not. */
+export function combined(
+  wasm: ManifoldToplevel,
+  a: readonly (readonly Vec2[])[],
+  b: readonly (readonly Vec2[])[],
+  what: 'common' | 'less',
+): Vec2[][] {
+  if (a.length === 0 || (what === 'common' && b.length === 0)) return []
+  const sections = [a, b].map((p) => sectionOf(wasm, p)) as [CrossSection, CrossSection]
+  const both = what === 'common' ? sections[0].intersect(sections[1]) : sections[0].subtract(sections[1])
+  const out = fromVectors((both as unknown as { _ToPolygons(): PolygonsVector })._ToPolygons())
+  for (const section of [...sections, both]) section.delete()
+  return out
+}
+
 /** The solid of outlines (holes clockwise) between two heights. */
 export function prism(
   wasm: ManifoldToplevel,

@@ -1,6 +1,6 @@
 import type { Build, BuiltPart, Quality, StepReport } from '../built/built'
 import { QUALITY } from '../built/built'
-import type { Selector } from '../built/rows'
+import { type Selector, wholesOf } from '../built/rows'
 import { contentKey } from '../content-key'
 import type { Printer, Project, ProjectStep } from '../document/schema'
 import { inVariant } from '../document/variants'
@@ -40,7 +40,7 @@ const AXES_Y: Placement = [0, 0, 1, 0, 1, 0, 0, 0, 0, 1, 0, 0]
 const isThere = (selector: Selector, { parts }: Run): boolean =>
   selector.of === 'parts'
     ? selector.parts.some((p) => parts.has(p))
-    : selector.of !== 'whole' || parts.has(selector.part)
+    : selector.of !== 'whole' || wholesOf(selector).some((p) => parts.has(p))
 
 /** Refuses to leave a part of which nothing is left. */
 function refuseEmpty(output: StepOutput, run: Run): StepOutput {

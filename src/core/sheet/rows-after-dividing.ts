@@ -1,4 +1,4 @@
-import type { RowSpec, Selector } from '../built/rows'
+import { type RowSpec, type Selector, wholesOf } from '../built/rows'
 
 /**
  * What is measured once a part has fallen into pieces: its surfaces are theirs now, wherever they are. What all of it
@@ -9,16 +9,19 @@ export function rowsAfterDividing(
   gone: readonly string[],
   pieces: readonly string[],
 ): RowSpec[] {
-  const isOf = (s: Selector) => (s.of === 'whole' ? gone.includes(s.part) : s.of === 'parts' && s.parts.some((p) => gone.includes(p))) // prettier-ignore
-  const now = (s: Selector): Selector[] => {
-    if (!isOf(s)) return [s]
-    if (s.of === 'whole') return pieces.map((part) => ({ ...s, part }))
-    return s.of === 'parts' ? [{ ...s, parts: [...s.parts.filter((p) => !gone.includes(p)), ...pieces] }] : [s]
+  const inPieces = (parts: readonly string[]) => [...parts.filter((p) => !gone.includes(p)), ...pieces]
+  const isOf = (s: Selector): boolean => (s.of === 'whole' ? wholesOf(s) : s.of === 'parts' ? s.parts : []).some((p) => gone.includes(p)) // prettier-ignore
+  const now = (s: Selector): Selector => {
+    if (!isOf(s)) return s
+    if (s.of === 'parts') return { ...s, parts: inPieces(s.parts) }
+    if (s.of !== 'whole') return s
+    const [part, ...also] = inPieces(wholesOf(s))
+    return { ...s, part: part!, also }
   }
   return rows.flatMap((row) => {
-    if (![row.a, row.b].some(isOf)) return [row]
-    const pairs = now(row.a).flatMap((a) => now(row.b).map((b) => ({ ...row, a, b })))
-    if (pairs.length === 1) return pairs
-    return row.comes ? pairs.map((pair, i) => ({ ...pair, id: `${row.id}/${i + 1}` })) : []
+    const both = [row.a, row.b]
+    if (!both.some(isOf)) return [row]
+    if (!row.comes && both.some((s) => s.of === 'whole' && isOf(s))) return []
+    return [{ ...row, a: now(row.a), b: now(row.b) }]
   })
 }

@@ -1,4 +1,4 @@
-import { DIVIDED, type Divided, piecesAt, type Seam } from '../divide/seam'
+import { cutOf, DIVIDED, type Divided, piecesAt, type Seam } from '../divide/seam'
 import { publicationField, type PublicationValue } from '../fields/publication'
 import { countField } from '../fields/number'
 import { FLIPPED, compose, type Placement, translation } from '../geometry/placement'
@@ -48,7 +48,7 @@ export const atPlace = ({ frame, seam }: Facing, [x, y]: readonly [number, numbe
  * @param what would be made there, for the maker
  */
 export function flatSeams({ cut, nth }: { cut: PublicationValue<Divided>; nth: number }, what: string): Seam[] {
-  const all = cut.data.seams.filter((s) => nth === 0 || Number(s.name.replace(/\D/g, '')) === nth)
+  const all = cut.data.seams.filter((s) => nth === 0 || Number(cutOf(s.name)) === nth)
   if (all.length === 0) raise('no-cut', `There is no cut ${nth}; there ${cut.data.seams.length === 1 ? 'is one' : `are ${cut.data.seams.length}`}.`, 'nth') // prettier-ignore
   if (all.some((s) => !s.section)) raise('not-flat', `The cut is not flat; ${what} can only be had at straight cuts. Its own shape locates the pieces already.`, 'cut') // prettier-ignore
   return all

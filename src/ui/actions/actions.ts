@@ -113,12 +113,12 @@ export class Actions {
 
   /** Takes up what is offered, all of it as one edit. */
   take(...offers: readonly Offer[]): void {
-    const { edit, set } = this.store.getState()
+    const { edit, set, place } = this.store.getState()
     edit(together(...offers.map(takeOffer)))
     const last = offers.at(-1)?.steps.at(-1)
     const isDrawing = last && stepKindNamed(last.kind)?.fields.shapes?.type === 'shapes'
     if (isDrawing) set({ place: 'shape', drawing: openDrawing(last.id), inHand: undefined, picks: [] })
-    else set({ place: 'shape', drawing: undefined, inHand: last?.id })
+    else set({ ...(place === 'divide' ? {} : { place: 'shape' }), drawing: undefined, inHand: last?.id, picks: [] })
   }
 
   /** Takes up what is offered for a reference, and what is then offered for what that makes. */

@@ -4,6 +4,7 @@ import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
 import type { Pick } from '@/core/fit/picks'
+import type { FitJoint } from '@/core/sheet/fit-to-bed'
 import type { FoundPair } from '@/core/fit/found-pairs'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
@@ -166,6 +167,16 @@ export class Engine {
   /** What the project comes to in each of its variants. */
   variants(project: Project) {
     return this.builder.variants(project)
+  }
+
+  /** Steps that would divide a part so that its pieces lie on the bed. */
+  fitToBed(project: Project, part: string, joint: FitJoint) {
+    return this.builder.fitToBed(project, part, joint)
+  }
+
+  /** Gives up looking for them. */
+  stopFitting() {
+    return this.builder.stopFitting()
   }
 
   listExport(project: Project, arrangement: Arrangement) {

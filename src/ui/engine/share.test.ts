@@ -20,6 +20,7 @@ const part = (key: string, name = 'Base') => ({
   volume: 1,
   middle: [0, 0, 0] as const,
   print: [],
+  lies: [0, 0, 0] as const,
 })
 const body = { surfaces: [] } as never
 const build = (clear: number, change: Partial<SentBuild> = {}): SentBuild => ({

@@ -1,5 +1,5 @@
 import type { LedgerRow } from '@/core/fit/ledger'
-import type { BuildView, Same, SentBuild } from '@/worker/views'
+import type { BuildView, PartLabel, Same, SentBuild } from '@/worker/views'
 
 /**
  * A build as it was sent, with everything the page had already put back in: what came out as before is the very same
@@ -13,7 +13,7 @@ export function shareBuild(before: BuildView | undefined, sent: SentBuild): Buil
       before?.parts,
       sent.parts.map((label) => {
         const own = parts.get(label.key)
-        if (own && own.name === label.name && own.color === label.color && own.id === label.id) return own
+        if (own && isAsBefore(own, label)) return own
         return { ...label, body: label.body ?? own!.body }
       }),
     ),
@@ -25,6 +25,9 @@ export function shareBuild(before: BuildView | undefined, sent: SentBuild): Buil
     numberProblems: before?.namesKey === sent.namesKey ? before.numberProblems : sent.numberProblems,
   }
 }
+
+const isAsBefore = (own: PartLabel, { name, color, id, print, piece }: PartLabel): boolean =>
+  own.name === name && own.color === color && own.id === id && String(own.print) === String(print) && JSON.stringify(own.piece) === JSON.stringify(piece) // prettier-ignore
 
 /** The same for the rows of the ledger. */
 export const shareRows = (before: readonly LedgerRow[], next: readonly LedgerRow[]): LedgerRow[] => {

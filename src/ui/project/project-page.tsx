@@ -5,6 +5,7 @@ import type { Problem } from '@/core/result'
 import { call, type OpenProject } from '../api'
 import { BuildSheet } from '../build-sheet/build-sheet'
 import { Calipers } from '../calipers/calipers'
+import { DividePage } from '../divide/divide-page'
 import { DrawingDesk } from '../drawing/drawing-desk'
 import { Engine } from '../engine/engine'
 import { shareRows } from '../engine/share'
@@ -170,6 +171,7 @@ function Layout() {
 function LeftPage() {
   const place = useProject((s) => s.place)
   if (place === 'gather') return <Gather />
+  if (place === 'divide') return <DividePage />
   if (place === 'parts') return <PartsPage />
   if (place === 'print') return <Print />
   return <BuildSheet />

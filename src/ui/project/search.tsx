@@ -96,6 +96,7 @@ function useThings(): Found[] {
   const words: Record<Place, string> = {
     gather: 'import board file items leave out fitted reading revision unit scale',
     shape: 'sheet steps values case posts openings',
+    divide: 'split cut pieces joint bed fit pins tongue dovetail explode apart order',
     parts: 'list count mass weight material volume size group middle variants versions thicker compare side by side',
     print: 'export save stl 3mf printer bed fit classes',
   }

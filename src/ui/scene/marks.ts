@@ -45,7 +45,9 @@ export class Marks extends Group {
       const target = bodies.get(body)
       if (!target?.group.visible) continue
       const own = typeof tone === 'string' ? this.materials[tone] : this.paint(tone.color, planes)
-      this.add(new Mesh<BufferGeometry>(target.patch(regions), own))
+      const patch = new Mesh<BufferGeometry>(target.patch(regions), own)
+      patch.position.copy(target.group.position)
+      this.add(patch)
     }
   }
 

@@ -139,6 +139,16 @@ export class SceneView {
     this.draw()
   }
 
+  /** Draws bodies apart from where they belong, mm; all others where they are. */
+  setApart(offsets: ReadonlyMap<string, readonly [number, number, number]>): void {
+    for (const [id, body] of this.bodies) {
+      body.group.position.set(...(offsets.get(id) ?? ([0, 0, 0] as const)))
+      body.group.updateMatrixWorld(true)
+    }
+    this.layMarks()
+    this.draw()
+  }
+
   private dressAll(): void {
     for (const [id, look] of this.looks) this.bodies.get(id)?.dress(look, this.colors, this.planes())
   }
@@ -220,7 +230,7 @@ export class SceneView {
           body,
           region: body.regionOf(found.faceIndex),
           triangle: found.faceIndex,
-          point: found.point.toArray(),
+          point: found.point.clone().sub(body.group.position).toArray(),
           normal: found.face!.normal.toArray(),
         }
         break

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { Pick } from '@/core/fit/picks'
+import { emptyBox, joinBoxes, scale, sub } from '@/core/geometry/vec'
 import { useEngine } from '../actions/actions-context'
 import { type Showing } from '../store/view-slice'
 import { useProject } from '../store/store'
@@ -63,6 +64,7 @@ export function SceneHost({
     }
   }, [onView])
   useBodies(view)
+  useApart(view)
   useEarly(view)
   useMarks(view)
   useSectionCaps(view)
@@ -192,6 +194,23 @@ function useBodies(view: SceneView | undefined): void {
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
   const light = useProject((s) => s.light)
   useEffect(() => view?.setLight(light), [view, light])
+}
+
+/** How far the farthest pieces are drawn apart, by the size of all parts. */
+const SPREAD = 0.6
+
+/** Draws the pieces of divided parts apart, as far as they are meant to be. */
+function useApart(view: SceneView | undefined): void {
+  const build = useProject((s) => s.build)
+  const apart = useProject((s) => (s.place === 'divide' ? s.apart : 0))
+  useEffect(() => {
+    if (!view || !build) return
+    const pieces = build.parts.filter((p) => p.piece)
+    const most = Math.max(1, ...pieces.map((p) => Math.hypot(...p.piece!.away)))
+    const { min, max } = pieces.map((p) => p.body.bounds).reduce(joinBoxes, emptyBox())
+    const one = pieces.length > 0 ? (apart * SPREAD * Math.hypot(...sub(max, min))) / most : 0
+    view.setApart(new Map(pieces.map((p) => [`part:${p.id}`, scale(p.piece!.away, one) as [number, number, number]])))
+  }, [view, build, apart])
 }
 
 /** What is being read is looked at before its faces are found. */

@@ -6,7 +6,7 @@ import type { PhotoState } from './photo-state'
 import type { Slice } from './slice'
 
 /** The places of the work. */
-export const PLACES = { gather: 'Gather', shape: 'Shape', parts: 'Parts', print: 'Print' } as const
+export const PLACES = { gather: 'Gather', shape: 'Shape', divide: 'Divide', parts: 'Parts', print: 'Print' } as const
 export type Place = keyof typeof PLACES
 
 export interface Section {
@@ -40,6 +40,8 @@ export interface View {
   /** Variants: side by side, or what is different in the one named. */
   comparing: string | undefined
   perspective: boolean
+  /** How far pieces of divided parts are drawn apart, 0 to 1. */
+  apart: number
   /** How parts are lit: `striped` shows creases and dents, `bent` how strongly faces bend. */
   light: 'plain' | 'striped' | 'bent'
   /** What picked items are taken to be made of. */
@@ -74,6 +76,7 @@ export const viewSlice =
     inHand: undefined,
     comparing: undefined,
     perspective: false,
+    apart: 0,
     light: 'plain',
     material: 'PLA',
     calipers: false,

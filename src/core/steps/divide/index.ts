@@ -1,3 +1,4 @@
+import { CUT_ROLES } from '../../divide/kerf'
 import { DIVIDED } from '../../divide/seam'
 import { stepKind } from '../step-kind'
 import { buildDivide } from './build'
@@ -43,8 +44,16 @@ export const divideStep = stepKind({
   publishes: [DIVIDED],
   facts: { gap: 'gap between the pieces' },
   surfaces: {
-    front: { called: 'cut of the piece in front', moved: ['gap', 'the gap between the pieces'], along: () => 1 },
-    behind: { called: 'cut of the piece behind', moved: ['gap', 'the gap between the pieces'], along: () => -1 },
+    [CUT_ROLES.front]: {
+      called: 'cut of the piece in front',
+      moved: ['gap', 'the gap between the pieces'],
+      along: () => 1,
+    },
+    [CUT_ROLES.behind]: {
+      called: 'cut of the piece behind',
+      moved: ['gap', 'the gap between the pieces'],
+      along: () => -1,
+    },
   },
   start: startDivide,
   offers: offerDivide,

@@ -6,6 +6,7 @@ import { lengthField } from '../../fields/length'
 import type { Spot } from '../../fields/spots'
 import { turn, turnOnto } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
+import { scale } from '../../geometry/vec'
 import type { RowSpec } from '../../built/rows'
 import { raise } from '../../result'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
@@ -152,7 +153,14 @@ function drilled(
   const dowel = copied(kernel, dowelSolid(kernel, v.across, whole, v.lead, id, tolerance), frame, which)
   const part = `${id}.${which.replaceAll(' ', '-')}`
   return {
-    loose: { id: part, solid: dowel, name: 'Dowel', print: turnOnto(turn(frame, [0, 0, 1]), [1, 0, 0]) },
+    loose: {
+      id: part,
+      solid: dowel,
+      name: 'Dowel',
+      print: turnOnto(turn(frame, [0, 0, 1]), [1, 0, 0]),
+      pauses: [],
+      of: { part: seam.behind, nth: 0, away: scale(seam.ways[0]!, 0.5) },
+    },
     row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name}`, [part], 'dowel', [own, other], turn(frame, [0, 0, 1])), // prettier-ignore
   }
 }

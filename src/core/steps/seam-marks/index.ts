@@ -1,3 +1,4 @@
+import { Outlines } from '../../divide/outlines-of'
 import { placesFor, roomIn } from '../../divide/places'
 import { throughout } from '../../divide/tongue'
 import type { FieldValues } from '../../fields/kinds'
@@ -6,8 +7,7 @@ import { textField } from '../../fields/choice'
 import { put, strokedLetters } from '../../letters/stroked'
 import { boundsOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
-import { without } from '../../profile/united'
-import { expectOk, raise } from '../../result'
+import { raise } from '../../result'
 import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
 import { copied } from '../../kernel/retagged'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
@@ -69,7 +69,7 @@ function markOne(
   const { seam, own, frame, ends: [end] } = side // prettier-ignore
   const free = throughout(kernel, pieces.get(own), frame, [end - 0.01, end - v.deep])
   const stands = throughout(kernel, pieces.get(own), frame, [end + 0.05])
-  const room = stands.loops.length > 0 ? expectOk(without(free, stands)) : free
+  const room = stands.loops.length > 0 ? new Outlines(kernel).less(free, stands) : free
   const all = room.loops.length > 0 ? roomIn(room) : []
   const clear = mark.half + ROUND
   const [at] = placesFor(all, 1, clear, () => true)

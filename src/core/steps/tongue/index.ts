@@ -1,16 +1,22 @@
 import type { RowSpec } from '../../built/rows'
+import { Outlines } from '../../divide/outlines-of'
 import { liesIn } from '../../divide/socket'
-import { mostWall, throughout, type TongueFigures, tongueIn } from '../../divide/tongue'
+import { CUT_ROLES } from '../../divide/kerf'
+import { STRAIGHT } from '../../divide/cut-line'
+import { cutOf } from '../../divide/seam'
+import { leastBand, mostWall, throughout, type TongueFigures, tongueIn } from '../../divide/tongue'
 import { gapRow } from '../../enclosures/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { turn } from '../../geometry/placement'
-import type { Solid } from '../../kernel/kernel'
-import { copied } from '../../kernel/retagged'
-import { offsetProfile } from '../../profile/offset'
+import { apply, invert, type Placement, turn } from '../../geometry/placement'
+import { dot, placeAt } from '../../geometry/vec'
+import { contains } from '../../profile/measure'
+import type { Kernel, Solid } from '../../kernel/kernel'
+import { copied, retagged } from '../../kernel/retagged'
+import type { SurfaceName } from '../../kernel/surface'
 import type { Profile } from '../../profile/segment'
-import { expectOk, raise } from '../../result'
+import { raise } from '../../result'
 import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -22,12 +28,15 @@ const fields = {
   high: lengthField('Height of the tongue', '2.4', 0.4, 200),
   gap: lengthField('Gap all round it', 'fit.snug', 0, 2, 'per-side'),
   wall: lengthField('Wall beside the groove', '0.8', 0.4, 200),
+  band: lengthField('How much thicker the walls get at the cut', '0', 0, 50),
 }
 type Values = FieldValues<typeof fields>
 
 /** A tongue roots so deep in its piece that the two are one, mm; a groove is opened so far out of its own. */
 const ROOT = 0.02
 const OPEN = 0.5
+/** What the surfaces of holes and grooves of joints are called. */
+const LET_IN = ['groove', 'groove floor', 'socket', 'pocket', 'thread', 'shank', 'head']
 /** What of the wall may be missing because outlines are chords, share of it. */
 const CHORDS = 0.98
 
@@ -45,16 +54,22 @@ export const tongueStep = stepKind({
     run: '`middle`: all that lies between the walls, so that a wall gets a tongue down its middle; `outline`: a tongue of a width along its outline',
     gap: 'beside the tongue and over it',
     wall: 'least that is left of both pieces on either side of the groove',
+    band: 'to each side, as high as the groove needs it: for walls too thin for a tongue',
   },
   sentence: [
     'A tongue', { field: 'on' }, ...jointWords, { field: 'run', after: ',' }, { field: 'width', when: ['run', 'outline'], after: ' wide,' }, { field: 'high', after: ' high,' },
-    { field: 'gap', before: 'with', after: ' of room in its groove' }, { field: 'wall', before: 'and a wall of', after: ' beside it.' },
+    { field: 'gap', before: 'with', after: ' of room in its groove' }, { field: 'wall', before: 'and a wall of', after: ' beside it.' }, { field: 'band', given: true, before: 'The walls get thicker there by', after: ' to each side.' },
   ], // prettier-ignore
   surfaces: {
     tongue: { called: 'tongue', moved: ['wall', 'the wall beside the groove'], along: () => -1 },
     'tongue top': { called: 'end of the tongue', moved: ['high', 'the height of the tongue'], along: () => 1 },
     groove: { called: 'groove', moved: ['gap', 'the gap round the tongue'], along: () => -1 },
     'groove floor': { called: 'bottom of the groove' },
+    band: {
+      called: 'band that makes the wall thicker',
+      moved: ['band', 'how much thicker the walls get'],
+      along: () => 1,
+    },
   },
   start: startJoint,
   offers: (at) => offerJoint(at, 'tongue', 'join the pieces with tongue and groove'),
@@ -73,19 +88,21 @@ function buildTongue(v: Values, context: StepContext): StepOutput {
   return { parts: pieces.outputs(), rows, notes: [] }
 }
 
-function grooved(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tolerance }: StepContext): RowSpec[] {
+function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext): RowSpec[] {
+  const { kernel, id, tolerance } = context
   const { frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
   const top = lo + v.high
   if (top + v.gap <= hi + 0.2) raise('high', `A tongue ${v.high.toFixed(1)} mm high does not reach over the gap of ${seam.gap.toFixed(2)} mm; from ${(hi - lo + 0.4).toFixed(1)} mm on it would.`, 'high') // prettier-ignore
+  if (v.band > 0) thickened(v, facing, pieces, context)
   const into = pieces.get(other)
   // Walls that lean come nearer to the groove at its bottom than at the cut.
   const room = throughout(kernel, into, frame, [hi + 0.01, (hi + top) / 2, top + v.gap])
   const figures: TongueFigures = { wall: v.wall, gap: v.gap, ...(v.run === 'outline' ? { width: v.width } : {}) }
-  const found = room.loops.length > 0 ? tongueIn(room, figures) : undefined
-  if (!found) return refuse(v, facing, room, figures)
+  const found = room.loops.length > 0 ? tongueIn(kernel, room, figures) : undefined
+  if (!found) return refuse(v, facing, room, figures, kernel)
   const upright = (profile: Profile, from: number, to: number, side: string, end: string) => copied(kernel, kernel.extrude(profile, from, to, { names: { step: id, side, top: end, bottom: end }, tolerance }), frame, seam.name) // prettier-ignore
-  const walls = kernel.extrude(expectOk(offsetProfile(found.groove, CHORDS * v.wall)), hi + 0.01, top + v.gap, { names: { step: id, side: 'room', top: 'room', bottom: 'room' }, tolerance }) // prettier-ignore
-  if (!liesIn(kernel, kernel.place(walls, frame), into)) return refuse(v, facing, room, figures)
+  const walls = kernel.extrude(new Outlines(kernel).grown(found.groove, CHORDS * v.wall), hi + 0.01, top + v.gap, { names: { step: id, side: 'room', top: 'room', bottom: 'room' }, tolerance }) // prettier-ignore
+  if (!liesIn(kernel, kernel.place(walls, frame), into)) return refuse(v, facing, room, figures, kernel)
   const root: Solid = upright(found.tongue, lo - ROOT, top, 'tongue', 'tongue top')
   pieces.set(own, kernel.union([pieces.get(own), root]))
   pieces.set(other, kernel.subtract(into, [upright(found.groove, hi - OPEN, top + v.gap, 'groove', 'groove floor')]))
@@ -97,8 +114,60 @@ function grooved(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tolera
   ]
 }
 
-function refuse(v: Values, { seam }: Facing, room: Profile, figures: TongueFigures): never {
-  const most = room.loops.length > 0 ? mostWall(room, figures) : undefined
-  const instead = most === undefined ? 'A smaller height or a thicker part would do; pins may fit where it is widest.' : `With walls of ${most.toFixed(1)} mm it would fit.` // prettier-ignore
-  return raise('no-room', `There is no room for a tongue at cut ${seam.name} with ${v.wall.toFixed(1)} mm of wall on either side of its groove. ${instead}`, 'wall') // prettier-ignore
+/** Makes the walls of both pieces thicker at a cut, as high as the groove and the wall behind it are. */
+function thickened(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tolerance }: StepContext): void {
+  const { section, frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
+  const high = v.high + v.gap + v.wall
+  const region = new Outlines(kernel).grown(section, v.band)
+  // Where it lies on the cut it is the cut's own face, which is wider now.
+  const band = (part: string, from: number, to: number) => {
+    const role = part === seam.front ? CUT_ROLES.front : CUT_ROLES.behind
+    const names = { step: id, side: 'band', top: to === lo ? role : 'band', bottom: from === hi ? role : 'band' }
+    const solid = retagged(kernel, kernel.place(kernel.extrude(region, from, to, { names, tolerance }), frame), (tags) => ({ tags: tags.map((t) => (t.role === role ? { ...t, step: v.cut.step, segment: STRAIGHT, copy: [cutOf(seam.name)] } : { ...t, copy: [seam.name] })), of: tags.map((_, i) => i) })) // prettier-ignore
+    pieces.set(
+      part,
+      kernel.union([
+        pieces.get(part),
+        within(
+          kernel,
+          solid,
+          pieces.get(part),
+          (name) => name.step === v.cut.step && name.copy?.[0] === cutOf(seam.name),
+        ),
+      ]),
+    )
+  }
+  band(own, lo - high, lo)
+  band(other, hi, hi + high)
+}
+
+/** Whether anything that joints have let into a piece lies where a region is drawn up to. */
+function fillsHole(
+  kernel: Kernel,
+  piece: Solid,
+  { region, frame, span }: { region: Profile; frame: Placement; span: readonly [number, number] },
+): boolean {
+  // prettier-ignore
+  const { positions, indices, triangleSurface, surfaces } = kernel.read(piece)
+  const letIn = surfaces.map(({ role }) => LET_IN.includes(role))
+  const toFrame = invert(frame)
+  return triangleSurface.some((s, t) => {
+    if (!letIn[s]) return false
+    const [x, y, z] = apply(toFrame, placeAt(positions, indices[3 * t]!))
+    return z > span[0] && z < span[1] && contains(region, [x, y])
+  })
+}
+
+/** What of something lies behind all other straight cuts that a piece ends at: nothing is to stand over its faces there. */
+function within(kernel: Kernel, added: Solid, piece: Solid, isOwn: (name: SurfaceName) => boolean): Solid {
+  const isCut = ({ role, segment }: SurfaceName) => segment === STRAIGHT && (role === CUT_ROLES.front || role === CUT_ROLES.behind) // prettier-ignore
+  const cuts = kernel.read(piece).surfaces.flatMap((s) => (isCut(s) && !isOwn(s) && s.shape.kind === 'plane' ? [s.shape] : [])) // prettier-ignore
+  return cuts.reduce((now, { normal, point }) => kernel.split(now, normal, dot(normal, point), 'band', 'band')[1], added) // prettier-ignore
+}
+
+function refuse(v: Values, { seam, section }: Facing, room: Profile, figures: TongueFigures, kernel: Kernel): never {
+  const most = room.loops.length > 0 ? mostWall(kernel, room, figures) : undefined
+  const band = leastBand(kernel, section, figures)
+  const instead = [...(most === undefined ? [] : [`With walls of ${most.toFixed(1)} mm it would fit.`]), ...(band === undefined ? [] : [`Made thicker by ${band.toFixed(1)} mm to each side, the walls would have it.`])] // prettier-ignore
+  return raise('no-room', `There is no room for a tongue at cut ${seam.name} with ${v.wall.toFixed(1)} mm of wall on either side of its groove. ${instead.length > 0 ? instead.join(' ') : 'A smaller height would do, or pins where it is widest.'}`, 'wall') // prettier-ignore
 }
