@@ -92,7 +92,7 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
   events?.ledger(ticket, ledger)
   await breathe()
   if (quality === 'drag' || newest !== build) return
-  const built = { quality, names: {}, numberProblems: {}, left, parts, rows, steps, references: placed }
+  const built = { quality, names: {}, numberProblems: {}, usedUp: {}, left, parts, rows, steps, references: placed }
   events?.findings(ticket, runChecks({ project, build: built, ledger, kernel: loaded }))
   await breathe()
   if (newest === build) events?.pairs(ticket, foundPairs(built))

@@ -81,6 +81,8 @@ export interface Build {
   steps: StepReport[]
   rows: RowSpec[]
   left: Left[]
+  /** What parts were called that are used up by the end of the sheet, by id. */
+  usedUp: Readonly<Record<string, string>>
   /** Names formulas may use, with their values in mm or plain. */
   names: KnownNames
   /** Problems of the project's numbers, by number id. */

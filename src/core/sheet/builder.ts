@@ -96,6 +96,7 @@ export class Builder {
       published: [],
       rows: [],
       left: [],
+      usedUp: new Map(),
       told: new Map(),
     }
     const steps: StepReport[] = []
@@ -122,6 +123,7 @@ export class Builder {
       steps,
       rows: [...run.rows.filter((r) => [r.a, r.b].every((s) => isThere(s, run))), ...ownRows(project, names)],
       left: run.left,
+      usedUp: Object.fromEntries(run.usedUp),
       names: names.known(),
       numberProblems: Object.fromEntries(
         project.numbers.flatMap((n) => (unknown[n.name] ? [[n.id, unknown[n.name]!]] : [])),

@@ -101,19 +101,22 @@ export async function fitToBed(builder: Builder, kernel: Kernel, wishes: FitWish
       const made = await added(step)
       const problem = problemOf(made, step.id)
       if (!problem) {
-        if (why) notes.push(`${whole} gets ${called}: ${why}`)
+        if (why) notes.push(`${whole} gets ${called}: ${firstSentence(why)}`)
         return take(step, made)
       }
       why ||= problem
     }
     if (why) {
-      notes.push(`${whole} is joined by its faces alone: ${why}`)
+      notes.push(`${whole} is joined by its faces alone: ${firstSentence(why)}`)
       build = await builder.build(document, models, 'view', pause)
     }
   }
 }
 
 const problemOf = (build: Build, step: string): string | undefined => build.steps.find((s) => s.id === step)?.problems[0]?.message // prettier-ignore
+
+/** What a problem says before it says what else would do. */
+const firstSentence = (said: string): string => /^.*?\.(?=\s|$)/.exec(said)?.[0] ?? said
 
 /** The project's own plane at a place along an axis. */
 const planeAt = ({ axis, at }: Where) => ({ base: (['side', 'front', 'ground'] as const)[axis], off: String(axis === 1 ? -at : at) }) // prettier-ignore

@@ -35,6 +35,8 @@ export interface Run {
   published: Published[]
   rows: RowSpec[]
   left: Left[]
+  /** What parts that are used up were called, by id. */
+  usedUp: Map<string, string>
   /** How many steps that leave facts there were of each kind. */
   told: Map<string, number>
 }
@@ -50,7 +52,10 @@ export function accept(
 ): void {
   const { output, partKeys } = made
   const whole = new Map(run.parts)
-  for (const id of output.gone ?? []) run.parts.delete(id)
+  for (const id of output.gone ?? []) {
+    run.usedUp.set(id, run.parts.get(id)?.name ?? id)
+    run.parts.delete(id)
+  }
   if (typeof output.into === 'string') run.rows = rowsAfterJoining(run.rows, output.gone ?? [], output.into)
   else if (output.into) run.rows = rowsAfterDividing(run.rows, output.gone ?? [], output.into)
   for (const part of output.parts) {

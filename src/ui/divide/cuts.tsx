@@ -1,5 +1,8 @@
 'use client'
+import { useState } from 'react'
 import { DIVIDED } from '@/core/divide/seam'
+import type { ProjectStep } from '@/core/document/schema'
+import type { Addition } from '@/core/steps/offers'
 import { stepKindNamed } from '@/core/steps/registry'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
@@ -12,58 +15,89 @@ const isOfDividing = (kind: string): boolean => stepKindNamed(kind)?.group === '
 export const divides = (kind: string): boolean =>
   (stepKindNamed(kind)?.publishes ?? []).some((t) => t.name === DIVIDED.name)
 
-/** The cuts of the project with their joints: the same sentences as in the sheet, and what could join the pieces next. */
+/** The cuts of the project, each with its joints: the same sentences as in the sheet, and what could join the pieces next. */
 export function Cuts() {
   const { steps } = useDocument()
-  const reports = useProject((s) => s.build?.steps)
   const actions = useActions()
-  const additions = useAdditions()
+  const additions = useAdditions().filter((a) => a.group === 'divide')
+  const begin = additions.find((a) => a.offer && a.key === 'start divide')
   const shown = steps.filter((s) => isOfDividing(s.kind))
-  const begin = additions.filter((a) => a.group === 'divide' && a.offer && a.key === 'start divide')
-  const about = additions.filter((a) => a.group === 'divide' && a.offer?.about)
+  const cuts = shown.filter((s) => divides(s.kind))
   return (
     <section aria-label="Cuts" className="pt-4">
-      <Heading aside={shown.length > 0 ? `${shown.filter((s) => divides(s.kind)).length}` : ''}>Cuts</Heading>
-      {shown.length === 0 && (
+      <Heading aside={cuts.length > 0 ? `${cuts.length}` : ''}>Cuts</Heading>
+      {cuts.length === 0 && (
         <p className="py-1 text-soft">
           Nothing is divided yet. Pick a face in the scene to divide the part along it; pick a second one, with shift,
-          on what stands out, to take that piece off alone. Or{' '}
-          {begin.map((a) => (
-            <button key={a.key} type="button" className="figure" onClick={() => actions.take(a.offer!)}>
-              divide the last part in its middle
-            </button>
-          ))}
-          .
+          on what stands out, to take that piece off alone.
         </p>
       )}
       <ol aria-label="Cuts and joints">
-        {shown.map((step) => (
-          <StepLine
-            key={step.id}
-            step={step}
-            number={steps.indexOf(step) + 1}
-            report={reports?.find((r) => r.id === step.id)}
+        {cuts.map((cut) => (
+          <Cut
+            key={cut.id}
+            cut={cut}
+            joints={shown.filter((s) => s.fields.cut === cut.id)}
+            offers={additions.filter((a) => a.offer?.about === cut.id)}
           />
         ))}
+        {shown
+          .filter((s) => !divides(s.kind) && !cuts.some((c) => c.id === s.fields.cut))
+          .map((s) => (
+            <Line key={s.id} step={s} />
+          ))}
       </ol>
-      {shown.length > 0 && (
-        <p aria-label="What could be next" role="group" className="border-t border-hair py-2 pl-[26px] text-[15px]">
-          <span className="text-soft">Next could be: </span>
-          {about.map((a) => (
-            <button key={a.key} type="button" className="figure mr-3" onClick={() => actions.take(a.offer!)}>
-              {a.words}
-              {severalCuts(steps) && ` at step ${steps.findIndex((s) => s.id === a.offer!.about) + 1}`}
-            </button>
-          ))}
-          {begin.map((a) => (
-            <button key={a.key} type="button" className="figure mr-3" onClick={() => actions.take(a.offer!)}>
-              divide once more
-            </button>
-          ))}
+      {begin && (
+        <p className="border-t border-hair py-2 text-[15px]">
+          <button type="button" className="figure" onClick={() => actions.take(begin.offer!)}>
+            {cuts.length === 0 ? 'divide the last part in its middle' : 'divide the last part once more'}
+          </button>
         </p>
       )}
     </section>
   )
 }
 
-const severalCuts = (steps: readonly { kind: string }[]): boolean => steps.filter((s) => divides(s.kind)).length > 1
+function Line({ step }: { step: ProjectStep }) {
+  const { steps } = useDocument()
+  const report = useProject((s) => s.build?.steps.find((r) => r.id === step.id))
+  return <StepLine step={step} number={steps.indexOf(step) + 1} report={report} />
+}
+
+/** A cut and what joins its pieces; more joints are offered when they are asked for. */
+function Cut({
+  cut,
+  joints,
+  offers,
+}: {
+  cut: ProjectStep
+  joints: readonly ProjectStep[]
+  offers: readonly Addition[]
+}) {
+  const actions = useActions()
+  const [more, setMore] = useState(false)
+  const listed = joints.length === 0 || more
+  return (
+    <>
+      <Line step={cut} />
+      {joints.map((s) => (
+        <Line key={s.id} step={s} />
+      ))}
+      {offers.length > 0 && (
+        <li className="pb-2 pl-[26px] text-[15px]">
+          {listed ? (
+            offers.map((a) => (
+              <button key={a.key} type="button" className="figure mr-3" onClick={() => actions.take(a.offer!)}>
+                {a.words}
+              </button>
+            ))
+          ) : (
+            <button type="button" className="text-[14px] text-soft hover:text-ink" onClick={() => setMore(true)}>
+              more joints …
+            </button>
+          )}
+        </li>
+      )}
+    </>
+  )
+}

@@ -28,6 +28,7 @@ const build = (clear: number, change: Partial<SentBuild> = {}): SentBuild => ({
   parts: [{ ...part('p'), body }],
   rows: [],
   left: [],
+  usedUp: {},
   steps: [report('wrap', clear), report('posts', 1)],
   references: [reference('k')],
   outlines: [],

@@ -197,7 +197,7 @@ function useBodies(view: SceneView | undefined): void {
 }
 
 /** How far the farthest pieces are drawn apart, by the size of all parts. */
-const SPREAD = 0.6
+const SPREAD = 0.4
 
 /** Draws the pieces of divided parts apart, as far as they are meant to be. */
 function useApart(view: SceneView | undefined): void {

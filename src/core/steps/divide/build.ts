@@ -168,7 +168,9 @@ function pieceOf(
 ): PartOutput {
   // prettier-ignore
   const out = turn(cuts[0]!.frame, [0, 0, 1])
-  const lies = v.lie === 'cut' && v.line === 'straight' ? { print: turnOnto(level === 0 ? out : scale(out, -1), [0, 0, -1]), pauses: [] } : {} // prettier-ignore
+  // Of a piece that comes off alone the rest is printed as it was.
+  const onCut = v.lie === 'cut' && v.line === 'straight' && (v.may !== 'piece' || level > 0)
+  const lies = onCut ? { print: turnOnto(level === 0 ? out : scale(out, -1), [0, 0, -1]), pauses: [] } : {} // prettier-ignore
   return { id, solid, name: `${v.part.name}${/\d$/.test(v.part.name) ? '.' : ' '}${nth + 1}`, of: { part: v.part.id, nth, away: scale(way, level) }, ...lies } // prettier-ignore
 }
 

@@ -29,7 +29,7 @@ export const divideStep = stepKind({
     holds: 'with `piece`: faces of it, the first of which counts',
     middle: 'with `box`: on the plane, as in a drawing',
     pitch: 'with more than one cut: from one to the next, to the front',
-    lie: 'straight cuts only: `cut` lays each piece on its cut face',
+    lie: 'straight cuts only: `cut` lays each piece on its cut face; with `piece`, only the one that comes off',
   },
   sentence: [
     'Divide', { field: 'part' }, { field: 'line' }, { field: 'drawing', when: ['line', 'drawn'], after: ',' },

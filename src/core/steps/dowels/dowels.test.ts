@@ -19,8 +19,8 @@ test('pins stand on one piece in holes of the other, with the same gap all round
   expect(rows.map((r) => [r.between, r.verdict])).toEqual([
     ['Cut 1 through Part', 'holds'],
     ['Part going together at cut 1', 'holds'],
-    ['Pin 1 at cut 1', 'holds'],
-    ['Pin 2 at cut 1', 'holds'],
+    ['Pin 1 at cut 1 of Part', 'holds'],
+    ['Pin 2 at cut 1 of Part', 'holds'],
   ])
   expect(rows[2]!.measured).toBeCloseTo(0.12, 2)
   expect(build.parts).toHaveLength(2)

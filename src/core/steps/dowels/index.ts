@@ -130,7 +130,18 @@ function pinned(
   const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, ends[1] - ends[0] - OPEN, id, tolerance), frame, which) // prettier-ignore
   pieces.set(own, kernel.union([pieces.get(own), pin]))
   pieces.set(other, kernel.subtract(pieces.get(other), [hole]))
-  return { row: rowOf(v, id, which, `Pin ${name} at cut ${seam.name}`, [own], 'pin', [other], turn(frame, [0, 0, 1])) }
+  return {
+    row: rowOf(
+      v,
+      id,
+      which,
+      `Pin ${name} at cut ${seam.name} of ${v.cut.data.whole}`,
+      [own],
+      'pin',
+      [other],
+      turn(frame, [0, 0, 1]),
+    ),
+  }
 }
 
 function drilled(
@@ -161,7 +172,7 @@ function drilled(
       pauses: [],
       of: { part: seam.behind, nth: 0, away: scale(seam.ways[0]!, 0.5) },
     },
-    row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name}`, [part], 'dowel', [own, other], turn(frame, [0, 0, 1])), // prettier-ignore
+    row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name} of ${v.cut.data.whole}`, [part], 'dowel', [own, other], turn(frame, [0, 0, 1])), // prettier-ignore
   }
 }
 

@@ -75,5 +75,5 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
 function magnetRow(v: Values, side: Facing, at: readonly [number, number], id: string, which: string) {
   const name = `${which} ${side.other === side.seam.front ? 'front' : 'behind'}`
   const magnet = { of: 'drawn', profile: circle([0, 0], v.across / 2), frame: atPlace(side, at, side.ends[1] + v.sink), span: [0, 0.9 * v.high] } as const // prettier-ignore
-  return gapRow(id, name, `Magnet ${which.split(' ')[1]!} at cut ${side.seam.name}, ${side.other === side.seam.front ? 'in front' : 'behind'}`, v.gap, 'exact', magnet, { of: 'parts', parts: [side.other], surfaces: { step: id, role: 'pocket', segment: 'round', copy: [which] } }) // prettier-ignore
+  return gapRow(id, name, `Magnet ${which.split(' ')[1]!} at cut ${side.seam.name} of ${v.cut.data.whole}, ${side.other === side.seam.front ? 'in front' : 'behind'}`, v.gap, 'exact', magnet, { of: 'parts', parts: [side.other], surfaces: { step: id, role: 'pocket', segment: 'round', copy: [which] } }) // prettier-ignore
 }

@@ -123,5 +123,5 @@ function lengthNote({ screw, into, grip, insert }: Values, count: number, gap: n
 function shankRow(v: Values, facing: Facing, at: Vec2, id: string, which: string) {
   const wanted = (throughHole(v.screw as Screw, 'medium') - nominal(v.screw)) / 2
   const shank = { of: 'drawn', profile: circle([0, 0], nominal(v.screw) / 2), frame: atPlace(facing, at, facing.ends[1]), span: [0, v.grip] } as const // prettier-ignore
-  return gapRow(id, which, `Screw ${which.split(' ')[1]!} at cut ${facing.seam.name}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
+  return gapRow(id, which, `Screw ${which.split(' ')[1]!} at cut ${facing.seam.name} of ${v.cut.data.whole}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
 }

@@ -1,6 +1,7 @@
 import type { RowSpec } from '../../built/rows'
 import { Outlines } from '../../divide/outlines-of'
 import { liesIn } from '../../divide/socket'
+import { banded } from '../../divide/band'
 import { CUT_ROLES } from '../../divide/kerf'
 import { STRAIGHT } from '../../divide/cut-line'
 import { cutOf } from '../../divide/seam'
@@ -9,12 +10,9 @@ import { gapRow } from '../../enclosures/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { apply, invert, type Placement, turn } from '../../geometry/placement'
-import { dot, placeAt } from '../../geometry/vec'
-import { contains } from '../../profile/measure'
+import { turn } from '../../geometry/placement'
 import type { Kernel, Solid } from '../../kernel/kernel'
-import { copied, retagged } from '../../kernel/retagged'
-import type { SurfaceName } from '../../kernel/surface'
+import { copied } from '../../kernel/retagged'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
 import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
@@ -35,8 +33,6 @@ type Values = FieldValues<typeof fields>
 /** A tongue roots so deep in its piece that the two are one, mm; a groove is opened so far out of its own. */
 const ROOT = 0.02
 const OPEN = 0.5
-/** What the surfaces of holes and grooves of joints are called. */
-const LET_IN = ['groove', 'groove floor', 'socket', 'pocket', 'thread', 'shank', 'head']
 /** What of the wall may be missing because outlines are chords, share of it. */
 const CHORDS = 0.98
 
@@ -58,7 +54,7 @@ export const tongueStep = stepKind({
   },
   sentence: [
     'A tongue', { field: 'on' }, ...jointWords, { field: 'run', after: ',' }, { field: 'width', when: ['run', 'outline'], after: ' wide,' }, { field: 'high', after: ' high,' },
-    { field: 'gap', before: 'with', after: ' of room in its groove' }, { field: 'wall', before: 'and a wall of', after: ' beside it.' }, { field: 'band', given: true, before: 'The walls get thicker there by', after: ' to each side.' },
+    { field: 'gap', before: 'with', after: ' of room in its groove' }, { field: 'wall', before: 'and a wall of', after: ' beside it.' }, { field: 'band', rare: true, before: 'The walls get thicker there by', after: ' to each side.' },
   ], // prettier-ignore
   surfaces: {
     tongue: { called: 'tongue', moved: ['wall', 'the wall beside the groove'], along: () => -1 },
@@ -109,8 +105,8 @@ function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext
   const of = (part: string, role: string) => ({ of: 'parts', parts: [part], surfaces: { step: id, role, copy: [seam.name] } }) as const // prettier-ignore
   const row = (name: string, between: string, roles: readonly [string, string]) => gapRow(id, `${seam.name} ${name}`, between, v.gap, 'exact', of(own, roles[0]), of(other, roles[1])) // prettier-ignore
   return [
-    { ...row('sides', `Tongue in its groove at cut ${seam.name}`, ['tongue', 'groove']), along: turn(frame, [0, 0, 1]) }, // prettier-ignore
-    row('end', `End of the tongue at cut ${seam.name}`, ['tongue top', 'groove floor']),
+    { ...row('sides', `Tongue at cut ${seam.name} of ${v.cut.data.whole}`, ['tongue', 'groove']), along: turn(frame, [0, 0, 1]) }, // prettier-ignore
+    row('end', `End of the tongue at cut ${seam.name} of ${v.cut.data.whole}`, ['tongue top', 'groove floor']),
   ]
 }
 
@@ -119,50 +115,15 @@ function thickened(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tole
   const { section, frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
   const high = v.high + v.gap + v.wall
   const region = new Outlines(kernel).grown(section, v.band)
-  // Where it lies on the cut it is the cut's own face, which is wider now.
-  const band = (part: string, from: number, to: number) => {
-    const role = part === seam.front ? CUT_ROLES.front : CUT_ROLES.behind
-    const names = { step: id, side: 'band', top: to === lo ? role : 'band', bottom: from === hi ? role : 'band' }
-    const solid = retagged(kernel, kernel.place(kernel.extrude(region, from, to, { names, tolerance }), frame), (tags) => ({ tags: tags.map((t) => (t.role === role ? { ...t, step: v.cut.step, segment: STRAIGHT, copy: [cutOf(seam.name)] } : { ...t, copy: [seam.name] })), of: tags.map((_, i) => i) })) // prettier-ignore
-    pieces.set(
-      part,
-      kernel.union([
-        pieces.get(part),
-        within(
-          kernel,
-          solid,
-          pieces.get(part),
-          (name) => name.step === v.cut.step && name.copy?.[0] === cutOf(seam.name),
-        ),
-      ]),
-    )
+  for (const [part, span, endsUp] of [
+    [own, [lo - high, lo], true],
+    [other, [hi, hi + high], false],
+  ] as const) {
+    const face = { step: v.cut.step, role: part === seam.front ? CUT_ROLES.front : CUT_ROLES.behind, segment: STRAIGHT, copy: [cutOf(seam.name)] } // prettier-ignore
+    const thicker = banded(kernel, pieces.get(part), { region, frame, span, step: id, seam: seam.name, face, endsUp }, tolerance) // prettier-ignore
+    if (!thicker) return raise('joint', `Thicker walls at cut ${seam.name} would fill what was made for another joint near by. Pins would do, or no joint.`, 'band') // prettier-ignore
+    pieces.set(part, thicker)
   }
-  band(own, lo - high, lo)
-  band(other, hi, hi + high)
-}
-
-/** Whether anything that joints have let into a piece lies where a region is drawn up to. */
-function fillsHole(
-  kernel: Kernel,
-  piece: Solid,
-  { region, frame, span }: { region: Profile; frame: Placement; span: readonly [number, number] },
-): boolean {
-  // prettier-ignore
-  const { positions, indices, triangleSurface, surfaces } = kernel.read(piece)
-  const letIn = surfaces.map(({ role }) => LET_IN.includes(role))
-  const toFrame = invert(frame)
-  return triangleSurface.some((s, t) => {
-    if (!letIn[s]) return false
-    const [x, y, z] = apply(toFrame, placeAt(positions, indices[3 * t]!))
-    return z > span[0] && z < span[1] && contains(region, [x, y])
-  })
-}
-
-/** What of something lies behind all other straight cuts that a piece ends at: nothing is to stand over its faces there. */
-function within(kernel: Kernel, added: Solid, piece: Solid, isOwn: (name: SurfaceName) => boolean): Solid {
-  const isCut = ({ role, segment }: SurfaceName) => segment === STRAIGHT && (role === CUT_ROLES.front || role === CUT_ROLES.behind) // prettier-ignore
-  const cuts = kernel.read(piece).surfaces.flatMap((s) => (isCut(s) && !isOwn(s) && s.shape.kind === 'plane' ? [s.shape] : [])) // prettier-ignore
-  return cuts.reduce((now, { normal, point }) => kernel.split(now, normal, dot(normal, point), 'band', 'band')[1], added) // prettier-ignore
 }
 
 function refuse(v: Values, { seam, section }: Facing, room: Profile, figures: TongueFigures, kernel: Kernel): never {

@@ -9,19 +9,29 @@ const useParts = () => useProject((s) => s.build?.parts) ?? []
 
 export function PartEditor({ spec, saved, write }: EditorProps<PartField, string>) {
   const options = Object.fromEntries(useParts().map((p) => [p.id, p.name]))
-  return <Choose label={spec.label} value={saved} options={options} onChange={write} gone="a part used up later" />
+  const usedUp = useProject((s) => s.build?.usedUp[saved])
+  return (
+    <Choose
+      label={spec.label}
+      value={saved}
+      options={options}
+      onChange={write}
+      gone={usedUp ?? 'a part used up later'}
+    />
+  )
 }
 
 /** Parts, ticked in a list. */
 export function PartsEditor({ spec, saved, write }: EditorProps<PartsField, string[]>) {
   const parts = useParts()
+  const usedUp = useProject((s) => s.build?.usedUp)
   return (
     <Ticked
       label={spec.label}
       empty="There is no part yet."
       options={parts}
       saved={saved}
-      nameOf={(id) => parts.find((p) => p.id === id)?.name ?? id}
+      nameOf={(id) => parts.find((p) => p.id === id)?.name ?? usedUp?.[id] ?? id}
       onChange={write}
     />
   )
