@@ -76,6 +76,11 @@ await page.getByRole('link', { name: 'Open Rain funnel', exact: true }).click()
 await page.getByRole('button', { name: 'Shape', exact: true }).click()
 await page.getByLabel('Ledger').getByText('Wall of Funnel').waitFor({ timeout: 60_000 })
 await shot('loft')
+await page.getByRole('button', { name: 'Divide', exact: true }).click()
+await page.getByLabel('How far the pieces are drawn apart').fill('0.45')
+await page.getByRole('button', { name: 'all', exact: true }).click()
+await shot('divide')
+await page.getByLabel('How far the pieces are drawn apart').fill('0')
 
 await page.goto(base)
 await page.getByRole('link', { name: 'Open Drip junction', exact: true }).click()
@@ -136,6 +141,7 @@ for (const [name, file] of [
   ['Rain funnel', 'rain-funnel'],
   ['Drip junction', 'drip-junction'],
   ['Bench foot', 'bench-foot'],
+  ['Trough bracket', 'trough-bracket'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

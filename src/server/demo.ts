@@ -13,6 +13,7 @@ const DEMOS = [
   { mark: 'demo-frame-hinge', project: 'frame-hinge', files: 'hinge' },
   { mark: 'demo-vent-bracket', project: 'vent-bracket', files: 'bracket' },
   { mark: 'demo-latch-arm', project: 'latch-arm', files: '.' },
+  { mark: 'demo-trough-bracket', project: 'trough-bracket', files: '.' },
   { mark: 'demo-downpipe', project: 'downpipe', files: '.' },
   { mark: 'demo-drip-junction', project: 'drip-junction', files: '.' },
   { mark: 'demo-bench-foot', project: 'bench-foot', files: '.' },

@@ -37,5 +37,23 @@ test('the rain funnel: from a rectangular rim to a spout off its middle, one wal
   await expect(loft.getByRole('alert')).toHaveCount(0)
   await type(page, 'Name of Part', 'Funnel')
   await expect(row(page, 'Wall of Funnel')).toContainText('✓', { timeout: 60_000 })
+
+  // Wider than the bed: cut where it is best, its wall thicker at the cuts for a tongue.
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
+  const pieces = page.getByRole('region', { name: 'Pieces' })
+  await expect(pieces).toContainText('■ too large')
+  await pieces.getByRole('button', { name: 'make it fit the bed' }).click()
+  const proposal = page.getByRole('group', { name: 'Proposed cuts' })
+  await expect(proposal).toContainText('2 cuts, 3 pieces', { timeout: 60_000 })
+  await proposal.getByRole('button', { name: /^write \d steps/ }).click()
+  await expect(pieces.getByText('✓ fits')).toHaveCount(3, { timeout: 60_000 })
+  await expect(row(page, 'End of the tongue at cut 1 of Funnel 1')).toContainText('✓', { timeout: 60_000 })
+  const order = page.getByRole('list', { name: 'Order of putting together' })
+  await expect(order.getByRole('listitem').first()).toContainText('Funnel 1.2 onto Funnel 1.1, from the front')
+  await expect(order.getByRole('listitem').last()).toContainText(
+    'Funnel 2 onto Funnel 1.1 with Funnel 1.2, from the right',
+  )
+  await page.getByLabel('How far the pieces are drawn apart').fill('0.5')
+  await page.getByLabel('How far the pieces are drawn apart').fill('0')
   await shipped(page, 'Rain funnel', 'demo/rain-funnel.json')
 })

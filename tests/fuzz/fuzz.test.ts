@@ -8,6 +8,7 @@ import { readProject } from '../../src/core/sheet/read-project'
 import { openDatabase } from '../../src/server/database'
 import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
+import { divideRandomParts } from './divide-parts'
 import { mutated } from './mutate'
 import { Random } from './random'
 import { readBrokenFiles } from './read-files'
@@ -36,6 +37,10 @@ test('random projects build without a throw or an open part, and are measured an
   const model = expectOk(await readStep(readFileSync('demo/boards/rl-2-rev-a.step'), startQuietly))
   const models = new Map([[project.references[0]!.file, model]])
   expect(await buildRandomProjects(SEED, 30, kernel, project, models)).toEqual([])
+}, 120_000)
+
+test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked', async () => {
+  expect(await divideRandomParts(SEED, 40, await Kernel.load())).toEqual([])
 }, 120_000)
 
 test('broken documents and project files are taken or refused, and what was saved stays', async () => {

@@ -20,28 +20,25 @@ export interface TongueFigures {
   /** What is left of the pieces beside the groove. */
   wall: number
   gap: number
+  /** Narrower than this nothing of a tongue is. */
+  least: number
   /** How wide a tongue is that runs along the outside; none: all there is between the walls. */
   width?: number
 }
-
-/** Narrower than this a tongue is not, mm; and no smaller pieces of one are made, mm2. */
-const LEAST = 0.4
-/** Corners of a tongue are rounded by the gap, and at least by this, mm. */
-const ROUND = 0.1
 
 /** The outlines of a tongue and of the groove for it, with the same gap everywhere; none where there is no room. */
 export function tongueIn(
   kernel: Kernel,
   room: Profile,
-  { wall, gap, width }: TongueFigures,
+  { wall, gap, least, width }: TongueFigures,
 ): { tongue: Profile; groove: Profile } | undefined {
   const outlines = new Outlines(kernel)
-  const smooth = (region: Profile) => outlines.smoothed(region, Math.max(gap, ROUND))
+  const smooth = (region: Profile) => outlines.smoothed(region, Math.max(gap, least / 2))
   const inner = smooth(outlines.grown(room, -wall - gap))
   if (inner.loops.length === 0) return undefined
   const core = width === undefined ? undefined : outlines.grown(inner, -width)
   const ring = core && core.loops.length > 0 ? smooth(outlines.less(inner, core)) : inner
-  const large = piecesOf(ring).filter((p) => areaOf(p) > LEAST * LEAST)
+  const large = piecesOf(ring).filter((p) => areaOf(p) > least * least)
   const tongue = { loops: large.flatMap((p) => p.loops) }
   return large.length === 0 ? undefined : { tongue, groove: outlines.grown(tongue, gap) }
 }
@@ -53,13 +50,10 @@ export function mostWall(kernel: Kernel, room: Profile, figures: TongueFigures):
   return undefined
 }
 
-/** A tongue that is worth it is so broad, mm. */
-const BROAD = 0.8
-
-/** By how much walls have to get thicker to each side for a broad tongue, in steps of 0.2 mm; none up to 5 mm. */
-export function leastBand(kernel: Kernel, section: Profile, { wall, gap }: TongueFigures): number | undefined {
+/** By how much walls have to get thicker to each side for a tongue, in steps of 0.2 mm; none up to 5 mm. */
+export function leastBand(kernel: Kernel, section: Profile, { wall, gap, least }: TongueFigures): number | undefined {
   const outlines = new Outlines(kernel)
   for (let fifths = 1; fifths <= 25; fifths++)
-    if (tongueIn(kernel, outlines.grown(section, fifths / 5), { wall: wall + BROAD / 2, gap })) return fifths / 5
+    if (tongueIn(kernel, outlines.grown(section, fifths / 5), { wall, gap, least })) return fifths / 5
   return undefined
 }

@@ -39,7 +39,7 @@ export const divideStep = stepKind({
     { field: 'gap', before: 'with', after: ' between the pieces,' }, { field: 'side', rare: true, before: 'taken', after: ',' },
     { field: 'may', before: 'cutting' }, { field: 'holds', when: ['may', 'piece'] }, { field: 'middle', when: ['may', 'box'], before: 'round' },
     { field: 'wide', when: ['may', 'box'] }, { field: 'high', when: ['may', 'box'], before: 'by' },
-    { field: 'times', rare: true, before: ', in', after: ' cuts' }, { field: 'pitch', rare: true, before: 'every' }, { field: 'lie', before: '; they are printed', after: '.' },
+    { field: 'times', rare: true, before: 'in', after: ' cuts' }, { field: 'pitch', rare: true, before: 'every' }, { field: 'lie', before: 'and printing them', after: '.' },
   ], // prettier-ignore
   publishes: [DIVIDED],
   facts: { gap: 'gap between the pieces' },

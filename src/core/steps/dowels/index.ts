@@ -131,16 +131,7 @@ function pinned(
   pieces.set(own, kernel.union([pieces.get(own), pin]))
   pieces.set(other, kernel.subtract(pieces.get(other), [hole]))
   return {
-    row: rowOf(
-      v,
-      id,
-      which,
-      `Pin ${name} at cut ${seam.name} of ${v.cut.data.whole}`,
-      [own],
-      'pin',
-      [other],
-      turn(frame, [0, 0, 1]),
-    ),
+    row: rowOf(v, id, which, `Pin ${name} at cut ${seam.name} of ${v.cut.data.whole}`, [own], 'pin', [other]),
   }
 }
 
@@ -172,7 +163,7 @@ function drilled(
       pauses: [],
       of: { part: seam.behind, nth: 0, away: scale(seam.ways[0]!, 0.5) },
     },
-    row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name} of ${v.cut.data.whole}`, [part], 'dowel', [own, other], turn(frame, [0, 0, 1])), // prettier-ignore
+    row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name} of ${v.cut.data.whole}`, [part], 'dowel', [own, other]), // prettier-ignore
   }
 }
 
@@ -185,9 +176,8 @@ function rowOf(
   a: readonly string[],
   role: string,
   b: readonly string[],
-  along: RowSpec['along'],
 ): RowSpec {
   // prettier-ignore
   const of = (parts: readonly string[], role: string) => ({ of: 'parts', parts, surfaces: { step, role, copy: [which] } }) as const // prettier-ignore
-  return { ...gapRow(step, which, between, v.gap, 'exact', of(a, role), of(b, 'socket')), ...(along ? { along } : {}) }
+  return gapRow(step, which, between, v.gap, 'exact', of(a, role), of(b, 'socket'))
 }

@@ -10,7 +10,6 @@ import { gapRow } from '../../enclosures/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { turn } from '../../geometry/placement'
 import type { Kernel, Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import type { Profile } from '../../profile/segment'
@@ -33,6 +32,8 @@ type Values = FieldValues<typeof fields>
 /** A tongue roots so deep in its piece that the two are one, mm; a groove is opened so far out of its own. */
 const ROOT = 0.02
 const OPEN = 0.5
+/** A tongue is at least so many lines wide. */
+const LEAST_LINES = 2
 /** What of the wall may be missing because outlines are chords, share of it. */
 const CHORDS = 0.98
 
@@ -56,6 +57,7 @@ export const tongueStep = stepKind({
     'A tongue', { field: 'on' }, ...jointWords, { field: 'run', after: ',' }, { field: 'width', when: ['run', 'outline'], after: ' wide,' }, { field: 'high', after: ' high,' },
     { field: 'gap', before: 'with', after: ' of room in its groove' }, { field: 'wall', before: 'and a wall of', after: ' beside it.' }, { field: 'band', rare: true, before: 'The walls get thicker there by', after: ' to each side.' },
   ], // prettier-ignore
+  printer: ['line'],
   surfaces: {
     tongue: { called: 'tongue', moved: ['wall', 'the wall beside the groove'], along: () => -1 },
     'tongue top': { called: 'end of the tongue', moved: ['high', 'the height of the tongue'], along: () => 1 },
@@ -85,7 +87,7 @@ function buildTongue(v: Values, context: StepContext): StepOutput {
 }
 
 function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext): RowSpec[] {
-  const { kernel, id, tolerance } = context
+  const { kernel, id, tolerance, printer } = context
   const { frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
   const top = lo + v.high
   if (top + v.gap <= hi + 0.2) raise('high', `A tongue ${v.high.toFixed(1)} mm high does not reach over the gap of ${seam.gap.toFixed(2)} mm; from ${(hi - lo + 0.4).toFixed(1)} mm on it would.`, 'high') // prettier-ignore
@@ -93,7 +95,12 @@ function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext
   const into = pieces.get(other)
   // Walls that lean come nearer to the groove at its bottom than at the cut.
   const room = throughout(kernel, into, frame, [hi + 0.01, (hi + top) / 2, top + v.gap])
-  const figures: TongueFigures = { wall: v.wall, gap: v.gap, ...(v.run === 'outline' ? { width: v.width } : {}) }
+  const figures: TongueFigures = {
+    wall: v.wall,
+    gap: v.gap,
+    least: LEAST_LINES * printer.line,
+    ...(v.run === 'outline' ? { width: v.width } : {}),
+  }
   const found = room.loops.length > 0 ? tongueIn(kernel, room, figures) : undefined
   if (!found) return refuse(v, facing, room, figures, kernel)
   const upright = (profile: Profile, from: number, to: number, side: string, end: string) => copied(kernel, kernel.extrude(profile, from, to, { names: { step: id, side, top: end, bottom: end }, tolerance }), frame, seam.name) // prettier-ignore
@@ -105,7 +112,7 @@ function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext
   const of = (part: string, role: string) => ({ of: 'parts', parts: [part], surfaces: { step: id, role, copy: [seam.name] } }) as const // prettier-ignore
   const row = (name: string, between: string, roles: readonly [string, string]) => gapRow(id, `${seam.name} ${name}`, between, v.gap, 'exact', of(own, roles[0]), of(other, roles[1])) // prettier-ignore
   return [
-    { ...row('sides', `Tongue at cut ${seam.name} of ${v.cut.data.whole}`, ['tongue', 'groove']), along: turn(frame, [0, 0, 1]) }, // prettier-ignore
+    row('sides', `Tongue at cut ${seam.name} of ${v.cut.data.whole}`, ['tongue', 'groove']), // prettier-ignore
     row('end', `End of the tongue at cut ${seam.name} of ${v.cut.data.whole}`, ['tongue top', 'groove floor']),
   ]
 }
