@@ -82,7 +82,7 @@ module.exports = {
     ),
     room(
       'enclosures-know-no-steps',
-      { path: '^src/core/enclosures', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/(enclosures|divide)', pathNot: '\\.test\\.ts$' },
       { path: '^src/core/(steps|sheet|checks)' },
     ),
     room(

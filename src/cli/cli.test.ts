@@ -228,3 +228,19 @@ test('variants are compared, exported under their names, and built one by one', 
   expect(thin).toMatchObject({ variant: 'Thin', parts: [{ volume_mm3: 4800, count: 2 }] })
   expect(anorak('check', file, '--variant', 'Thick').error).toContain('There are as drawn, Thin.')
 })
+
+test('fit divides what the bed does not take, saves the steps that do, and says what came of it', () => {
+  const project = join(out, 'plank.json')
+  writeFileSync(project, JSON.stringify({ format: 'anorak-project', version: 4, name: 'Plank', steps: [{ id: 'plank', kind: 'solid', off: false, fields: { width: '410', depth: '60', height: '18' } }] })) // prettier-ignore
+  const run = anorak('fit', project, '--joint', 'dowels', '--out', out, '--json')
+  const report = run.json()
+  expect(run.code).toBe(0)
+  expect(report.parts.map((p) => p.name)).toEqual(['Part 1', 'Part 2'])
+  for (const { bounds_mm: [low, high] } of report.parts) expect(Math.max(...high!.map((v, k) => v - low![k]!))).toBeLessThanOrEqual(220) // prettier-ignore
+  expect(report.ledger.map((r) => r.between)).toContain('Pin 2 at cut 1 of Part')
+  expect(report.ledger.every((r) => r.ok)).toBe(true)
+  // What was saved builds the same pieces.
+  const again = anorak('check', join(out, 'plank.anorak.zip'), '--json').json()
+  expect(again.parts.map((p) => p.name)).toEqual(['Part 1', 'Part 2'])
+  expect(anorak('fit', project, '--joint', 'nails', '--out', out)).toMatchObject({ code: 2, error: expect.stringContaining('tongue, dowels, none') }) // prettier-ignore
+})

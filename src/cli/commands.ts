@@ -174,7 +174,12 @@ interface ReportOptions {
   notes: string[]
 }
 
-async function buildAndReport(project: Project, models: ReadonlyMap<string, ImportedModel>, options: ReportOptions) {
+/** Builds a project, measures and checks it, and writes what is asked for. */
+export async function buildAndReport(
+  project: Project,
+  models: ReadonlyMap<string, ImportedModel>,
+  options: ReportOptions,
+) {
   const kernel = await Kernel.load()
   const builder = new Builder(kernel)
   const build = await builder.build(project, models, options.quality)

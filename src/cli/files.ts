@@ -78,7 +78,9 @@ export async function decodePicture(bytes: Uint8Array): Promise<Picture> {
 const joinBytes = (a: Uint8Array, b: Uint8Array): Uint8Array => Buffer.concat([a, Buffer.from('\n'), b])
 
 /** Loads a saved project: one ZIP, or a project.json with its imported files beside it. */
-export async function loadProject(file: string): Promise<{ project: Project; models: Map<string, ImportedModel> }> {
+export async function loadProject(
+  file: string,
+): Promise<{ project: Project; models: Map<string, ImportedModel>; files: Map<string, Uint8Array> }> {
   const bytes = readBytes(file)
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b
   const { project, files } = isZip ? expectOk(await unpackProject(bytes)) : besides(file, bytes)
@@ -94,7 +96,7 @@ export async function loadProject(file: string): Promise<{ project: Project; mod
       )
     if (!models.has(actual)) models.set(actual, await importSolids(content, reference.fileName))
   }
-  return { project, models }
+  return { project, models, files }
 }
 
 function besides(file: string, bytes: Uint8Array): { project: Project; files: Map<string, Uint8Array> } {

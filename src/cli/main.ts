@@ -9,6 +9,8 @@ anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--
                        [--place bed|assembled] --out DIR
 anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME]
 anorak check PROJECT [--variant NAME]
+anorak fit PROJECT [--joint tongue|dowels|none] [--place bed|assembled] --out DIR
+                   Divides every part that is larger than the printer's bed; the project is saved with the steps that do.
 anorak variants PROJECT [--out DIR] [--place bed|assembled]
                    What the project comes to as drawn and in each variant; with --out the files of all of them.
 anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
@@ -40,6 +42,7 @@ async function main(): Promise<number> {
       lives: { type: 'string' },
       place: { type: 'string', default: 'bed' },
       variant: { type: 'string' },
+      joint: { type: 'string', default: 'tongue' },
       out: { type: 'string' },
       quality: { type: 'string', default: 'export' },
       corners: { type: 'string' },
@@ -70,7 +73,7 @@ async function main(): Promise<number> {
   if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
   if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')
   if (values.quality !== 'view' && values.quality !== 'export') return badInput('--quality takes view or export.')
-  const needsOut = command === 'case' || command === 'build'
+  const needsOut = command === 'case' || command === 'build' || command === 'fit'
   if (needsOut && values.out === undefined) return badInput(`anorak ${command} needs --out DIR.`)
   const place = values.place
   const out = values.out ?? ''
@@ -101,6 +104,12 @@ async function main(): Promise<number> {
     case 'build': {
       const { runBuild } = await import('./commands')
       const report = await runBuild(file, { place, out, quality: values.quality, variant: values.variant })
+      print(report)
+      return report.blocked ? 1 : 0
+    }
+    case 'fit': {
+      const { runFit } = await import('./fit')
+      const report = await runFit(file, { joint: values.joint, place, out })
       print(report)
       return report.blocked ? 1 : 0
     }

@@ -1,6 +1,5 @@
 import type { RowSpec, Selector } from '../built/rows'
-import { gapRow } from '../enclosures/gap-row'
-import { PAST, wayRow } from '../enclosures/way-row'
+import { PAST, gapRow, wayRow } from '../built/gap-row'
 import { add, scale } from '../geometry/vec'
 import { CUT_ROLES } from './kerf'
 import { cutOf, type Seam } from './seam'

@@ -7,7 +7,7 @@ import { offsetProfile } from '../profile/offset'
 import type { Profile } from '../profile/segment'
 import { expectOk } from '../result'
 import type { CasedItem, Enclosure } from './enclosure'
-import { gapRow } from './gap-row'
+import { gapRow } from '../built/gap-row'
 import { hullFromAbove } from './item-outline'
 
 /** Something upright and round, from one height to another, where the board lies flat, mm. */

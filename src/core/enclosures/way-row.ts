@@ -1,15 +1,9 @@
-import type { RowSpec, Selector } from '../built/rows'
 import { turn } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { Enclosure } from './enclosure'
 
-/** How far what comes past is to keep off, mm. */
-export const PAST = 0.02
 /** What lies on something at rest is looked at from so far off it on, mm. */
 const LIFTED = 0.05
-
-/** A row that has the least gap on the whole of a way; which way that is, is said besides. */
-export const wayRow = (step: string, name: string, between: string, a: Selector, b: Selector): RowSpec => ({ id: `${step}:${name}`, step, between, wanted: PAST, tolerance: PAST / 2, rule: 'at-least', a, b }) // prettier-ignore
 
 /** The straight way by which something comes to where it rests, told from there; where the case lies flat. */
 export const comesBy = ({ stand }: Enclosure, way: Vec3) => ({ comes: { from: turn(stand, [0, 0, LIFTED]), by: turn(stand, way) } }) // prettier-ignore

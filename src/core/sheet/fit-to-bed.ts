@@ -12,7 +12,8 @@ import { formatLength } from '../units/length'
 import type { Builder } from './builder'
 
 /** What is put at each cut. */
-export type FitJoint = 'tongue' | 'dowels' | 'none'
+export const FIT_JOINTS = ['tongue', 'dowels', 'none'] as const
+export type FitJoint = (typeof FIT_JOINTS)[number]
 
 /** Steps that would divide a part so that all its pieces lie on the bed. */
 export interface FitProposal {
@@ -35,11 +36,10 @@ export interface FitWishes {
 }
 
 /** Joints in the order in which they are tried, each where the one before finds no room. */
-const TONGUE_FIRST = [
-  { kind: 'tongue', called: 'a tongue', fields: {} },
-  { kind: 'dowels', called: 'pins instead', fields: {} },
-  { kind: 'tongue', called: 'a tongue in walls that are thicker at the cut', fields: { band: '1.2' } },
-] as const
+const TONGUE = { kind: 'tongue', called: 'a tongue', fields: {} }
+const PINS = { kind: 'dowels', called: 'pins instead', fields: {} }
+const BANDED = { kind: 'tongue', called: 'a tongue in walls that are thicker at the cut', fields: { band: '1.2' } }
+const TRIED = { tongue: [TONGUE, PINS, BANDED], dowels: [PINS, TONGUE, BANDED], none: [] } as const
 
 /** More cuts than this are not proposed. */
 const MOST_CUTS = 40
@@ -94,7 +94,7 @@ export async function fitToBed(builder: Builder, kernel: Kernel, wishes: FitWish
 
   /** The joint that was asked for, or another one, or none. */
   async function join(cut: string, whole: string) {
-    const kinds = { tongue: TONGUE_FIRST, dowels: [...TONGUE_FIRST].reverse(), none: [] }[wishes.joint]
+    const kinds = TRIED[wishes.joint]
     let why = ''
     for (const { kind, called, fields } of kinds) {
       const step = newStep(wishes, kind, { cut, ...fields })

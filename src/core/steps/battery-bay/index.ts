@@ -1,6 +1,6 @@
 import type { RowSpec } from '../../built/rows'
 import { type Cell, CELLS } from '../../fit/cells'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'

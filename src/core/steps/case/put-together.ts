@@ -1,7 +1,8 @@
 import type { Check, Finding } from '../../checks/finding'
 import type { RowSpec } from '../../built/rows'
 import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
-import { comesBy, standingIn, PAST, wayRow } from '../../enclosures/way-row'
+import { PAST, wayRow } from '../../built/gap-row'
+import { comesBy, standingIn } from '../../enclosures/way-row'
 import type { Vec3 } from '../../geometry/vec'
 import type { Reference } from '../../references/resolve'
 

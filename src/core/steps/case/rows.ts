@@ -4,7 +4,7 @@ import type { Vec3 } from '../../geometry/vec'
 import type { Board } from '../../references/board'
 import type { Reference } from '../../references/resolve'
 import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 
 const SIDES: readonly [string, Vec3][] = [
   ['front', [0, 1, 0]],

@@ -1,5 +1,5 @@
 import { ENCLOSURE, type Enclosure, laidParts, stood } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { ratioField } from '../../fields/number'

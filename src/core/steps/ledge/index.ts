@@ -1,6 +1,6 @@
 import { roomFor } from '../../enclosures/beside'
 import { boardOf, ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import { POSTS } from '../../enclosures/posts'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'

@@ -1,7 +1,7 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { type Corner, cornersOf, cornerTowers } from '../../enclosures/corners'
 import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'

@@ -1,5 +1,5 @@
 import { type Enclosure, laidFlat } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import { boxesMeet, boxOfPositions } from '../../geometry/vec'
 import { compose } from '../../geometry/placement'
 import type { Profile } from '../../profile/segment'

@@ -1,6 +1,6 @@
 import { columnSolid, level, round } from '../../enclosures/column'
 import { ENCLOSURE, type Enclosure, laidFlat, stood } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import { itemField } from '../../fields/item'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'

@@ -1,7 +1,7 @@
 import { columnSolid, level, round } from '../../enclosures/column'
 import type { Upright } from '../../enclosures/beside'
 import { boardOf, type Enclosure, stood } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import { POSTS, type Posts } from '../../enclosures/posts'
 import { compose, FLIPPED, translation } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'

@@ -1,5 +1,5 @@
 import { boreSolid } from '../../divide/socket'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { copied } from '../../kernel/retagged'

@@ -1,6 +1,6 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
-import { gapRow } from '../../enclosures/gap-row'
+import { gapRow } from '../../built/gap-row'
 import { ACROSS_LAYERS, matingForce, springOf, strainOf } from '../../enclosures/snap'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
 import type { Vec2 } from '../../geometry/vec'

@@ -1,4 +1,4 @@
-import type { RowSpec, Selector } from '../built/rows'
+import type { RowSpec, Selector } from './rows'
 
 /** How far a measured gap may be off the wanted one, mm: what a good printer repeats. */
 const TOLERANCE = 0.05
@@ -13,3 +13,8 @@ export const gapRow = (
   a: Selector,
   b: Selector,
 ): RowSpec => ({ id: `${step}:${name}`, step, between, wanted, tolerance: TOLERANCE, rule, a, b })
+
+/** How far what comes past is to keep off, mm. */
+export const PAST = 0.02
+/** A row that has the least gap on the whole of a way; which way that is, is said besides. */
+export const wayRow = (step: string, name: string, between: string, a: Selector, b: Selector): RowSpec => ({ id: `${step}:${name}`, step, between, wanted: PAST, tolerance: PAST / 2, rule: 'at-least', a, b }) // prettier-ignore

@@ -1,0 +1,56 @@
+import { expect, type Page, test } from '@playwright/test'
+import { choose } from './drawn'
+import { noErrors, openCopy, row } from './helpers'
+
+noErrors()
+
+const cuts = (page: Page) => page.getByRole('list', { name: 'Cuts and joints' }).locator('[data-step]')
+const pieces = (page: Page) => page.getByRole('region', { name: 'Pieces' })
+
+/** A copy of the trough bracket, in Divide. */
+async function openBracket(page: Page): Promise<void> {
+  await openCopy(page, 'Trough bracket')
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
+  await expect(row(page, 'Pin 2 at cut 1 of Bracket')).toContainText('✓', { timeout: 60_000 })
+}
+
+async function typed(page: Page, nth: number, label: string, text: string): Promise<void> {
+  await cuts(page).nth(nth).getByRole('button', { name: new RegExp(`^${label}, `) }).click() // prettier-ignore
+  await page.getByRole('textbox', { name: label, exact: true }).fill(text)
+  await page.keyboard.press('Enter')
+}
+
+test('a joint that has no room is refused with what would fit; moved, and made another, its gap holds', async ({
+  page,
+}) => {
+  await openBracket(page)
+  await typed(page, 1, 'Diameter', '18')
+  await expect(cuts(page).nth(1).getByRole('alert')).toContainText(/Up to 1\d\.\d mm across would fit/)
+  await expect(pieces(page)).toContainText('Bracket 2')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(cuts(page).nth(1).getByRole('alert')).toHaveCount(0)
+  // One pin, in a place of its own.
+  await cuts(page).nth(1).getByRole('button', { name: 'more …' }).click()
+  await cuts(page).nth(1).getByRole('button', { name: /^Places, / }).click() // prettier-ignore
+  const places = page.getByRole('dialog', { name: 'Places' })
+  await places.getByRole('button', { name: 'one more' }).click()
+  await page.keyboard.press('Escape')
+  await expect(cuts(page).nth(1)).toContainText('at 1 place')
+})
+
+test('screws instead of pins: which ones to buy is said; the gap of the cut moves everything', async ({ page }) => {
+  await openBracket(page)
+  await cuts(page).nth(1).getByRole('button', { name: 'What to do with this step' }).click()
+  await page.getByRole('menuitem', { name: 'Take it out' }).click()
+  await page.getByRole('button', { name: 'join the pieces with magnets' }).click()
+  await expect(row(page, 'Magnet 1 at cut 1 of Bracket, in front')).toContainText('✓', { timeout: 30_000 })
+  await expect(page.getByRole('list', { name: 'What else is needed' })).toContainText('magnets of Ø 6.0 × 3.0 mm')
+  await typed(page, 0, 'Gap between the pieces', '0.4')
+  await expect(row(page, 'Cut 1 through Bracket')).toContainText('0.40', { timeout: 30_000 })
+  await choose(page, cuts(page).first(), 'How the pieces are printed', 'as the whole')
+  await expect(pieces(page)).toContainText('22 × 45.6 × 26')
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  const list = page.getByRole('region', { name: 'Export' })
+  await expect(list.getByText('✓ closed')).toHaveCount(2, { timeout: 60_000 })
+  await expect(list.getByRole('button', { name: 'Save 2 STL' })).toBeEnabled()
+})
