@@ -33,9 +33,17 @@ test('a joint that has no room is refused with what would fit; moved, and made a
   await cuts(page).nth(1).getByRole('button', { name: 'more …' }).click()
   await cuts(page).nth(1).getByRole('button', { name: /^Places, / }).click() // prettier-ignore
   const places = page.getByRole('dialog', { name: 'Places' })
-  await places.getByRole('button', { name: 'one more' }).click()
+  await places.getByRole('button', { name: 'another place' }).click()
+  // In the middle of the plate there is no nose.
+  await expect(cuts(page).nth(1).getByRole('alert')).toContainText('Place 1 at cut 1 has no room')
+  await places.locator('summary').click()
+  await places.getByRole('textbox', { name: 'Up' }).fill('16')
+  await page.keyboard.press('Enter')
   await page.keyboard.press('Escape')
+  await expect(cuts(page).nth(1).getByRole('alert')).toHaveCount(0)
   await expect(cuts(page).nth(1)).toContainText('at 1 place')
+  await expect(row(page, 'Pin 1 at cut 1 of Bracket')).toContainText('✓', { timeout: 30_000 })
+  await expect(row(page, 'Pin 2 at cut 1 of Bracket')).toHaveCount(0)
 })
 
 test('screws instead of pins: which ones to buy is said; the gap of the cut moves everything', async ({ page }) => {

@@ -20,7 +20,7 @@ export const PLACES_NOTES = {
 
 export const placesWords = [
   { field: 'count', after: ' at each cut,' },
-  { field: 'at', given: true, before: 'at', after: ',' },
+  { field: 'at', rare: true, before: 'at', after: ',' },
 ] as const
 
 /** What is put on a cut. Lengths mm. */
@@ -66,8 +66,8 @@ export function spotsOn(
       () => [],
     )
   if (v.at.length > 0) {
-    const bad = v.at.find(({ at }) => !fits(at))
-    if (bad) raise('no-room', `Place ${bad.name} at cut ${seam.name} has no room for ${said}. Another place would do, or a smaller one.`, 'at') // prettier-ignore
+    const bad = v.at.findIndex(({ at }) => !fits(at))
+    if (bad >= 0) raise('no-room', `Place ${bad + 1} at cut ${seam.name} has no room for ${said}. Another place would do, or a smaller one.`, 'at') // prettier-ignore
     return v.at
   }
   const all = roomIn(facing.section)

@@ -83,9 +83,9 @@ function buildDowels(v: Values, context: StepContext): StepOutput {
   const notes: string[] = []
   const made = seams.flatMap((seam) => {
     const facing = facingOf(seam, v.what === 'front' ? 'front' : 'behind')
-    return spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes).map((spot) => {
+    return spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes).map((spot, i) => {
       const make = isLoose(v) ? drilled : pinned
-      return make(v, facing, spot, `${seam.name} ${spot.name}`, pieces, context)
+      return make(v, facing, { ...spot, said: `${i + 1} at cut ${seam.name} of ${v.cut.data.whole}` }, `${seam.name} ${spot.name}`, pieces, context) // prettier-ignore
     })
   })
   if (v.what === 'rod') notes.push(`Rod Ø ${v.across.toFixed(2)} mm: ${made.length} pieces ${(2 * v.long + seams[0]!.gap).toFixed(1)} mm long.`) // prettier-ignore
@@ -110,6 +110,9 @@ function wantedAt(v: Values, { ends }: Facing, { kernel, tolerance }: StepContex
   }
 }
 
+/** A place, with its number and its cut for the maker. */
+type Said = Spot & { said: string }
+
 interface Made {
   row?: RowSpec
   loose?: PartOutput
@@ -118,27 +121,27 @@ interface Made {
 function pinned(
   v: Values,
   facing: Facing,
-  { at, name }: Spot,
+  { at, said }: Said,
   which: string,
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
 ): Made {
   // prettier-ignore
-  const { own, other, ends, seam } = facing
+  const { own, other, ends } = facing
   const frame = atPlace(facing, at, ends[0])
   const pin = copied(kernel, pinSolid(kernel, figuresOf(v), -ROOT, id, tolerance), frame, which)
   const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, ends[1] - ends[0] - OPEN, id, tolerance), frame, which) // prettier-ignore
   pieces.set(own, kernel.union([pieces.get(own), pin]))
   pieces.set(other, kernel.subtract(pieces.get(other), [hole]))
   return {
-    row: rowOf(v, id, which, `Pin ${name} at cut ${seam.name} of ${v.cut.data.whole}`, [own], 'pin', [other]),
+    row: rowOf(v, id, which, `Pin ${said}`, [own], 'pin', [other]),
   }
 }
 
 function drilled(
   v: Values,
   facing: Facing,
-  { at, name }: Spot,
+  { at, said }: Said,
   which: string,
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
@@ -163,7 +166,7 @@ function drilled(
       pauses: [],
       of: { part: seam.behind, nth: 0, away: scale(seam.ways[0]!, 0.5) },
     },
-    row: rowOf(v, id, which, `Dowel ${name} at cut ${seam.name} of ${v.cut.data.whole}`, [part], 'dowel', [own, other]), // prettier-ignore
+    row: rowOf(v, id, which, `Dowel ${said}`, [part], 'dowel', [own, other]), // prettier-ignore
   }
 }
 

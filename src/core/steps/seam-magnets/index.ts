@@ -58,12 +58,12 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
     const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), begins + 0.01, begins + deep + v.wall, 'room', 'room', tolerance) // prettier-ignore
     const said = `a magnet Ø ${v.across.toFixed(1)} mm, ${v.high.toFixed(1)} mm high, with ${v.wall.toFixed(1)} mm of wall round it` // prettier-ignore
     const wanted = { said, clear: v.across / 2 + v.gap + v.wall, field: 'across', across: v.across, least: 1, into: room, back: room } // prettier-ignore
-    return spotsOn(v, facing, wanted, pieces, kernel, notes).flatMap(({ at, name }) => {
+    return spotsOn(v, facing, wanted, pieces, kernel, notes).flatMap(({ at, name }, i) => {
       const which = `${seam.name} ${name}`
       return [facing, back(facing)].map((side) => {
         const tool = boreSolid(kernel, v.across + 2 * v.gap, begins - OPEN, begins + deep, 'pocket', id, tolerance)
         pieces.set(side.other, kernel.subtract(pieces.get(side.other), [copied(kernel, tool, atPlace(side, at, side.ends[0]), which)])) // prettier-ignore
-        return magnetRow(v, side, at, id, which)
+        return magnetRow(v, side, at, id, which, i + 1)
       })
     })
   })
@@ -72,8 +72,8 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
 }
 
 /** A magnet in its pocket in the piece that z leads into. */
-function magnetRow(v: Values, side: Facing, at: readonly [number, number], id: string, which: string) {
+function magnetRow(v: Values, side: Facing, at: readonly [number, number], id: string, which: string, nth: number) {
   const name = `${which} ${side.other === side.seam.front ? 'front' : 'behind'}`
   const magnet = { of: 'drawn', profile: circle([0, 0], v.across / 2), frame: atPlace(side, at, side.ends[1] + v.sink), span: [0, 0.9 * v.high] } as const // prettier-ignore
-  return gapRow(id, name, `Magnet ${which.split(' ')[1]!} at cut ${side.seam.name} of ${v.cut.data.whole}, ${side.other === side.seam.front ? 'in front' : 'behind'}`, v.gap, 'exact', magnet, { of: 'parts', parts: [side.other], surfaces: { step: id, role: 'pocket', segment: 'round', copy: [which] } }) // prettier-ignore
+  return gapRow(id, name, `Magnet ${nth} at cut ${side.seam.name} of ${v.cut.data.whole}, ${side.other === side.seam.front ? 'in front' : 'behind'}`, v.gap, 'exact', magnet, { of: 'parts', parts: [side.other], surfaces: { step: id, role: 'pocket', segment: 'round', copy: [which] } }) // prettier-ignore
 }

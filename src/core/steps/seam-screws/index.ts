@@ -88,7 +88,7 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       back: bore(hole.across + 2 * v.wall, seam.gap + 0.01, seam.gap + hole.deep + v.wall, 'room'),
       also: (at: Vec2) => kernel.bodies(kernel.intersect(pieces.get(facing.other), kernel.place(column, atPlace(facing, at, facing.ends[0])))).length <= 1, // prettier-ignore
     }
-    return spotsOn(v, facing, wanted, pieces, kernel, notes).map(({ at, name }) => {
+    return spotsOn(v, facing, wanted, pieces, kernel, notes).map(({ at, name }, i) => {
       screws += 1
       const which = `${seam.name} ${name}`
       const frame = atPlace(facing, at, facing.ends[0])
@@ -97,7 +97,7 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       const other = back(facing)
       const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep, 'thread')
       pieces.set(facing.own, kernel.subtract(pieces.get(facing.own), [copied(kernel, thread, atPlace(other, at, other.ends[0]), which)])) // prettier-ignore
-      return shankRow(v, facing, at, id, which)
+      return shankRow(v, facing, at, id, which, i + 1)
     })
   })
   if (screws > 0) notes.push(lengthNote(v, screws, seams[0]!.gap, hole.deep))
@@ -120,8 +120,8 @@ function lengthNote({ screw, into, grip, insert }: Values, count: number, gap: n
 }
 
 /** The screw in the hole that it goes through. */
-function shankRow(v: Values, facing: Facing, at: Vec2, id: string, which: string) {
+function shankRow(v: Values, facing: Facing, at: Vec2, id: string, which: string, nth: number) {
   const wanted = (throughHole(v.screw as Screw, 'medium') - nominal(v.screw)) / 2
   const shank = { of: 'drawn', profile: circle([0, 0], nominal(v.screw) / 2), frame: atPlace(facing, at, facing.ends[1]), span: [0, v.grip] } as const // prettier-ignore
-  return gapRow(id, which, `Screw ${which.split(' ')[1]!} at cut ${facing.seam.name} of ${v.cut.data.whole}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
+  return gapRow(id, which, `Screw ${nth} at cut ${facing.seam.name} of ${v.cut.data.whole}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
 }
