@@ -1,4 +1,4 @@
-import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
 import { facing } from '../../../../tests/support/facing'
 import { measureLedger } from '../../fit/ledger'
 
@@ -98,4 +98,43 @@ test('a plane beside the part, a closed line, a face behind the cut: each is ref
   expect((await divided({ at: side('70') })).problems[0]).toMatchObject({ field: 'at' })
   expect((await divided({ line: 'dovetail', count: '6', deep: '30' })).problems[0]).toMatchObject({ field: 'deep', message: expect.stringContaining('would do') }) // prettier-ignore
   expect((await divided({ may: 'piece' })).problems[0]).toMatchObject({ field: 'holds' })
+})
+
+test('along a drawn line with a bend: carried on to the edges, even, and the pieces go together', async () => {
+  const drawn: StepOf = ['drawing', { shapes: [
+    shape('line', { from: at('-6', '-12'), to: at('8', '-2'), is: 'material' }, 'a'),
+    shape('line', { from: at('8', '-2'), to: at('-4', '9'), is: 'material' }, 'b'),
+  ] }, 'draw'] // prettier-ignore
+  const along = (gap: string) => built(sheetOf(BAR, drawn, ['divide', { part: 'bar', line: 'drawn', gap }, 'd']))
+  const none = await along('0')
+  expect(none.problems).toEqual([])
+  expect(sum(none.volumes)).toBeCloseTo(WHOLE, 1)
+  const { build, problems, volumes } = await along('0.3')
+  expect(problems).toEqual([])
+  const rows = measureLedger(build)
+  expect(rows.map((r) => r.verdict)).toEqual(['holds', 'holds'])
+  expect(rows[0]!.measured).toBeCloseTo(0.3, 2)
+  // The line goes on straight at both ends, to y = -20 and y = 20: its length by the height is what the gap takes of.
+  const [up, down] = [Math.hypot(14, 10) / 10, Math.hypot(12, 11) / 11]
+  const long = 18 * up + 22 * down
+  expect((WHOLE - sum(volumes)) / (long * 8 * 0.3)).toBeCloseTo(1, 2)
+})
+
+test('a drawn line that closes, or that is none, is refused', async () => {
+  const round: StepOf = ['drawing', { shapes: [shape('circle', { across: '20', is: 'guide' }, 'a')] }, 'draw']
+  const { problems } = await built(sheetOf(BAR, round, ['divide', { part: 'bar', line: 'drawn' }, 'd']))
+  expect(problems[0]).toMatchObject({ field: 'drawing', message: expect.stringContaining('closes') })
+})
+
+test('in a part with a hole through the seam', async () => {
+  const bored: StepOf[] = [BAR, ['solid', { shape: 'cylinder', across: '12', height: '30', lift: '-5', at: { along: 10, up: 4, from: '' }, how: 'take', parts: ['bar'] }, 'hole']] // prettier-ignore
+  const whole = (await built(sheetOf(...bored))).volumes['bar']!
+  const { problems, volumes, build } = await built(sheetOf(...bored, cut({ gap: '0' })))
+  expect(problems).toEqual([])
+  expect(sum(volumes)).toBeCloseTo(whole, 2)
+  expect(build.parts).toHaveLength(2)
+  // Both pieces meet on both sides of the hole: one cut, two places.
+  const gap = await built(sheetOf(...bored, cut({ gap: '0.2' }), ['dowels', { across: '3', count: '2' }, 'pins']))
+  expect(gap.problems).toEqual([])
+  expect(measureLedger(gap.build).filter((r) => r.step === 'pins')).toHaveLength(2)
 })
