@@ -16,6 +16,7 @@ import { ResolvedReferences } from '../src/core/references/resolved-references'
 import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
 import { plainItems } from './assemblies'
+import { measureDivide } from './divide'
 import { measureDrawings } from './drawings'
 import { measureEdits } from './edits'
 import { recordCalls, replay } from './bare-kernel'
@@ -77,6 +78,7 @@ const sheet = await measureSheet(kernel, project, models, RUNS)
 const travels = await only('travels', () => measureTravels(kernel, project, models, RUNS))
 const drawings = await only('drawings', () => measureDrawings(kernel))
 const skins = await only('skins', () => measureSkins(kernel))
+const divide = await only('divide', () => measureDivide(kernel))
 const edits = await only('edits', () => measureEdits(kernel, project, models, heap))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
@@ -102,6 +104,7 @@ process.stdout.write(
       travels,
       drawings,
       skins,
+      divide,
       ...ledger,
       edits,
       memory,

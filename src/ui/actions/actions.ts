@@ -118,7 +118,8 @@ export class Actions {
     const last = offers.at(-1)?.steps.at(-1)
     const isDrawing = last && stepKindNamed(last.kind)?.fields.shapes?.type === 'shapes'
     if (isDrawing) set({ place: 'shape', drawing: openDrawing(last.id), inHand: undefined, picks: [] })
-    else set({ ...(place === 'divide' ? {} : { place: 'shape' }), drawing: undefined, inHand: last?.id, picks: [] })
+    // What is divided is used up, and what was picked on it with it.
+    else set({ ...(place === 'divide' ? { picks: [] } : { place: 'shape' }), drawing: undefined, inHand: last?.id })
   }
 
   /** Takes up what is offered for a reference, and what is then offered for what that makes. */
