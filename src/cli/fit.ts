@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { isWithin, lyingSize } from '../core/checks/bed'
+import { isWithin, lyingSize } from '../core/print/on-bed'
 import { addStep } from '../core/document/edits'
 import { Kernel } from '../core/kernel/kernel'
 import type { Arrangement } from '../core/print/arrange'

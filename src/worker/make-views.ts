@@ -1,5 +1,5 @@
 import type { Build, BuiltPart, StepReport } from '../core/built/built'
-import { lyingSize } from '../core/checks/bed'
+import { lyingSize } from '../core/print/on-bed'
 import { contentKey } from '../core/content-key'
 import type { Project } from '../core/document/schema'
 import { pointable, seen, shapesOf } from '../core/faces/resolve'

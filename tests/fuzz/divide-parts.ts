@@ -30,7 +30,6 @@ export async function divideRandomParts(from: number, count: number, kernel: Ker
 interface Sheet {
   steps: StepOf[]
   gap: number
-  joint: boolean
 }
 
 function randomSheet(r: Random): Sheet {
@@ -51,7 +50,6 @@ function randomSheet(r: Random): Sheet {
   return {
     steps: [body, ...less, ['divide', cut, 'd'], ...(joint ? [[kind, figures, 'j'] as StepOf] : [])],
     gap,
-    joint,
   }
 }
 

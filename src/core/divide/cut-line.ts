@@ -67,7 +67,6 @@ function dovetails(
   [a, b]: [Vec2, Vec2],
   { count, deep, lean }: LineFigures,
 ): Segment[] {
-  // prettier-ignore
   const out = deep * Math.tan(lean)
   const neck = NECK * room
   const most = (((1 - NECK - LEAST_BETWEEN) / 2) * room) / Math.tan(lean)
@@ -101,7 +100,7 @@ function knobs(middles: readonly number[], room: number, [a, b]: [Vec2, Vec2], d
   return out
 }
 
-/** An open line carried on straight at both its ends until it is farther than `far` from a place. Errors: too-short */
+/** An open line carried on straight at both its ends until it is farther than `far` from a place. */
 export function carriedOn(open: readonly Segment[], middle: Vec2, far: number): Segment[] {
   const [first, last] = [open[0]!, open.at(-1)!]
   const on = (p: Vec2, [dx, dy]: Vec2): Vec2 => {

@@ -56,7 +56,6 @@ export function kerfOf(
   { step, cut }: KerfNames,
   tolerance: number,
 ): Kerf {
-  // prettier-ignore
   const region: Profile = { loops: [behindLine(line, middle, far)] }
   const gap = hi - lo
   const even = line.length > 1 && gap > 0 ? rounded(region, gap / 2 + Math.max(Math.abs(lo), Math.abs(hi))) : region

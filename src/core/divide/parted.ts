@@ -1,7 +1,7 @@
 import type { Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
-import { dot } from './dot'
+import { speck } from './speck'
 import type { Kerf } from './kerf'
 
 /** A piece of a part, and how many cuts lie behind it. */
@@ -64,7 +64,7 @@ const ROUND = 0.05
 /** The body that has most of what lies round a place. */
 function bodyAt(kernel: Kernel, bodies: readonly Solid[], place: Vec3): Solid | undefined {
   if (bodies.length < 2) return bodies[0]
-  const round = dot(kernel, place, ROUND)
+  const round = speck(kernel, place, ROUND)
   const shares = bodies.map((b) => kernel.intersect(b, round).volume())
   const most = Math.max(...shares)
   return most > 0 ? bodies[shares.indexOf(most)] : undefined

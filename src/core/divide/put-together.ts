@@ -5,7 +5,6 @@ import type { Vec3 } from '../geometry/vec'
 export interface Together {
   /** The row that watches it. */
   row: string
-  step: string
   pieces: readonly string[]
   onto: readonly string[]
   from: string
@@ -32,7 +31,6 @@ export const togetherOf = (rows: readonly RowSpec[], dividing: ReadonlySet<strin
         ? [
             {
               row: row.id,
-              step: row.step,
               pieces: wholesOf(row.a),
               onto: wholesOf(row.b),
               from: cameFrom(row.comes.by),

@@ -1,8 +1,8 @@
 import type { RowSpec, Selector } from '../built/rows'
 import { PAST, gapRow, wayRow } from '../built/gap-row'
-import { add, scale } from '../geometry/vec'
+import { scale } from '../geometry/vec'
 import { CUT_ROLES } from './kerf'
-import { cutOf, type Seam } from './seam'
+import type { Seam } from './seam'
 
 /** What goes together is looked at from so far off on, mm. */
 const LIFTED = 0.05
@@ -10,17 +10,14 @@ const LIFTED = 0.05
 /** The gap of a cut, and the way by which its pieces go together. */
 export function seamRows(
   step: string,
-  { name, front, behind, gap, ways: [way], far }: Seam,
+  { cut, name, front, behind, gap, ways: [way], far }: Seam,
   whole: string,
   apart: boolean,
 ): RowSpec[] {
-  // prettier-ignore
-  const cut = cutOf(name)
   const of = (part: string, role: string): Selector => ({ of: 'parts', parts: [part], surfaces: { step, role, copy: [cut] } }) // prettier-ignore
   const flat = gapRow(step, name, `Cut ${name} through ${whole}`, gap, 'exact', of(front, CUT_ROLES.front), of(behind, CUT_ROLES.behind)) // prettier-ignore
   if (!way) return [flat]
   const together = wayRow(step, `${name} together`, `${whole} going together at cut ${name}`, { of: 'whole', part: front }, { of: 'whole', part: behind }) // prettier-ignore
-  const from = scale(way, apart ? 0 : LIFTED)
   const least = apart ? { wanted: Math.min(PAST, gap / 2) } : {}
-  return [flat, { ...together, ...least, comes: { from: add([0, 0, 0], from), by: scale(way, far) } }]
+  return [flat, { ...together, ...least, comes: { from: scale(way, apart ? 0 : LIFTED), by: scale(way, far) } }]
 }

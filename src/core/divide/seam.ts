@@ -5,7 +5,9 @@ import type { Profile } from '../profile/segment'
 
 /** One place where two pieces of a divided part meet. Lengths mm. */
 export interface Seam {
-  /** As the sheet and marks call it: its number from 1 on. */
+  /** The cut that it is of, as its faces name it: its number from 1 on. */
+  cut: string
+  /** As the sheet and marks call it: the cut, with a letter where that has several. */
   name: string
   /** Parts, by id. */
   front: string
@@ -29,9 +31,6 @@ export interface Divided {
   whole: string
   seams: readonly Seam[]
 }
-
-/** The number of the cut that a seam is of. */
-export const cutOf = (seam: string): string => seam.replace(/\D/g, '')
 
 export const DIVIDED = token<Divided>('divided', 'divided part')
 

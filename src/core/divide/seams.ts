@@ -3,7 +3,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import type { Profile } from '../profile/segment'
 import { piecesOf } from '../profile/united'
 import { insideOf } from '../profile/measure'
-import { dot } from './dot'
+import { speck } from './speck'
 import type { Kerf } from './kerf'
 import type { Piece } from './parted'
 import type { Seam } from './seam'
@@ -56,5 +56,5 @@ const meets = (kernel: Kernel, pieces: readonly PieceHere[], body: Solid) => pie
 /** Whether a body has a piece of a section on a frame's plane. */
 function hasOn(kernel: Kernel, body: Solid, frame: Placement, piece: Profile): boolean {
   const [x, y] = insideOf(piece.loops[0]!)
-  return kernel.intersect(body, dot(kernel, apply(frame, [x, y, 0]), MORE / 4)).volume() > 0
+  return kernel.intersect(body, speck(kernel, apply(frame, [x, y, 0]), MORE / 4)).volume() > 0
 }

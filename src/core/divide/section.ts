@@ -3,7 +3,6 @@ import { sectionOutline } from '../faces/section-outline'
 import { invert, type Placement } from '../geometry/placement'
 import { chain } from '../outlines/chain'
 import { nested } from '../outlines/drawing'
-import { boundsOf } from '../profile/measure'
 import type { Profile } from '../profile/segment'
 
 /** Ends of the pieces of a section are joined over so much, mm. */
@@ -11,6 +10,3 @@ const REACH = 0.02
 
 /** What of a part is solid on a frame's plane, on that. */
 export const sectionOf = (on: Pointable, frame: Placement): Profile => nested(chain(sectionOutline(on, invert(frame), 0), REACH).closed) // prettier-ignore
-
-/** How far a section reaches along a frame, mm: [least x, least y, most x, most y]. */
-export const reachOf = (section: Profile): [number, number, number, number] | undefined => section.loops.length > 0 ? boundsOf(section) : undefined // prettier-ignore

@@ -30,9 +30,8 @@ export function pinSolid(
   step: string,
   tolerance: number,
 ): Solid {
-  // prettier-ignore
   const r = across / 2
-  if (shape === 'keyed') return kernel.extrude(keyed(r, 0, 0), from, long, { names: { step, side: 'pin', top: 'tip', bottom: 'root' }, tolerance }) // prettier-ignore
+  if (shape === 'keyed') return kernel.extrude(keyed(r, 0), from, long, { names: { step, side: 'pin', top: 'tip', bottom: 'root' }, tolerance }) // prettier-ignore
   return turnedOf(kernel, [[r, from], [r, long - lead], [r - lead / 2, long]], from, long, 'pin', step, tolerance) // prettier-ignore
 }
 
@@ -45,10 +44,9 @@ export function socketSolid(
   step: string,
   tolerance: number,
 ): Solid {
-  // prettier-ignore
   const r = across / 2
   const end = long + gap
-  if (shape === 'keyed') return kernel.extrude(keyed(r, gap, gap), from, end, { names: { step, side: 'socket', top: 'bottom', bottom: 'mouth' }, tolerance }) // prettier-ignore
+  if (shape === 'keyed') return kernel.extrude(keyed(r, gap), from, end, { names: { step, side: 'socket', top: 'bottom', bottom: 'mouth' }, tolerance }) // prettier-ignore
   // The bevel moved out by the gap, as far as the wall and the end that moved likewise.
   const slope = Math.hypot(lead / 2, lead) / lead
   const onBevel = (z: number) => r + gap * slope - (z - (long - lead)) / 2
@@ -69,18 +67,16 @@ function turnedOf(
   step: string,
   tolerance: number,
 ): Solid {
-  // prettier-ignore
   const points: Vec2[] = [[0, from], ...outline, [0, to]]
   const ids = ['begin', ...SIDES[outline.length]!, 'end', 'axis']
   return kernel.revolve(polygonProfile(points, ids), 2 * Math.PI, { step, side, start: side, end: side }, tolerance) // prettier-ignore
 }
 
 /** A round with a flat side, its corners rounded, grown by a gap. */
-function keyed(r: number, gap: number, round: number): Profile {
-  const flat = FLAT * r
-  const beside = rectangle(flat, -2 * r, 2 * r, 2 * r)
+function keyed(r: number, gap: number): Profile {
+  const beside = rectangle(FLAT * r, -2 * r, 2 * r, 2 * r)
   const cut = expectOk(difference(circle([0, 0], r), beside))
-  const by = Math.max(LEAST_ROUND, round)
+  const by = Math.max(LEAST_ROUND, gap)
   return expectOk(offsetProfile(expectOk(offsetProfile(cut, -by)), by + gap))
 }
 
@@ -93,7 +89,6 @@ export function dowelSolid(
   step: string,
   tolerance: number,
 ): Solid {
-  // prettier-ignore
   const [r, end] = [across / 2, long / 2]
   return turnedOf(kernel, [[r - lead / 2, -end], [r, lead - end], [r, end - lead], [r - lead / 2, end]], -end, end, 'dowel', step, tolerance) // prettier-ignore
 }

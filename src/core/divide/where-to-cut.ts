@@ -3,7 +3,7 @@ import { IDENTITY, type Placement } from '../geometry/placement'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { polygonArea } from '../profile/polygon'
 
-/** A plane square to an axis of the project, and how many pieces it and its like would make. */
+/** A plane square to an axis of the project. */
 export interface Where {
   axis: 0 | 1 | 2
   at: number

@@ -35,6 +35,13 @@ export const planeSchema = z.union([
 ])
 export type SavedPlane = z.infer<typeof planeSchema>
 
+/** The project's own plane that is square to an axis (0 x, 1 y, 2 z) at a place along it, mm. */
+export const planeAcross = (axis: number, at: number): { base: keyof typeof BASE_PLANES; off: string } => ({
+  base: (['side', 'front', 'ground'] as const)[axis]!,
+  // The upright plane from left to right looks to the front.
+  off: String((axis === 1 ? -at : at) || 0),
+})
+
 /** Seen from outside: along to the right, up upwards. */
 const BASES: Readonly<Record<keyof typeof BASE_PLANES, readonly [Vec3, Vec3, Vec3]>> = {
   ground: [[1, 0, 0], [0, 1, 0], [0, 0, 1]],

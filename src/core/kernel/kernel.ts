@@ -20,7 +20,7 @@ import { combined, joined, lathed, movedOut, prism, sliced, triangulate } from '
 import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
-import { Solid } from './solid'
+import { mergeTags, Solid } from './solid'
 import type { SurfaceTag, TaggedMesh, TagTable } from './surface'
 import { type Through, throughMesh } from './through-mesh'
 
@@ -297,10 +297,4 @@ export class Kernel {
   read(solid: Solid): TaggedMesh {
     return readTagged(solid.handle.getMesh(), solid.tags, placeShape)
   }
-}
-
-function mergeTags(solids: readonly Solid[]): TagTable {
-  const all = new Map<number, readonly SurfaceTag[]>()
-  for (const solid of solids) for (const [id, tags] of solid.tags) all.set(id, tags)
-  return all
 }

@@ -1,6 +1,6 @@
 import type { Manifold } from 'manifold-3d'
 import type { Box3 } from '../geometry/vec'
-import type { TagTable } from './surface'
+import type { SurfaceTag, TagTable } from './surface'
 
 /**
  * A closed solid whose faces remember what they are. It is counted: whoever makes it or keeps it owns it once, and it
@@ -44,4 +44,11 @@ export class Solid {
     this.owners -= 1
     if (this.owners === 0) this.handle.delete()
   }
+}
+
+/** The surfaces of several solids, by the kernel's numbers. */
+export function mergeTags(solids: readonly Solid[]): TagTable {
+  const all = new Map<number, readonly SurfaceTag[]>()
+  for (const solid of solids) for (const [id, tags] of solid.tags) all.set(id, tags)
+  return all
 }

@@ -1,8 +1,9 @@
 import type { Build, BuiltPart } from '../built/built'
-import { isWithin, lyingSize } from '../checks/bed'
+import { isWithin, lyingSize } from '../print/on-bed'
 import { addStep } from '../document/edits'
 import type { Project, ProjectStep } from '../document/schema'
-import { type Where, whereToCut } from '../divide/where-to-cut'
+import { whereToCut } from '../divide/where-to-cut'
+import { planeAcross } from '../fields/plane'
 import { turn } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
@@ -57,7 +58,8 @@ export async function fitToBed(builder: Builder, kernel: Kernel, wishes: FitWish
   const own = new Set([part])
   const bed = document.printer.bed
   const outcome = (): FitProposal => {
-    const pieces = build.parts.filter((p) => own.has(p.id)).map((p) => ({ id: p.id, name: p.name, size: lyingSize(p), fits: isWithin(lyingSize(p), bed) })) // prettier-ignore
+    const sized = build.parts.filter((p) => own.has(p.id)).map((p) => ({ id: p.id, name: p.name, size: lyingSize(p) }))
+    const pieces = sized.map((p) => ({ ...p, fits: isWithin(p.size, bed) }))
     return { steps, pieces, notes }
   }
   for (let cuts = 0; cuts < MOST_CUTS; cuts++) {
@@ -68,7 +70,7 @@ export async function fitToBed(builder: Builder, kernel: Kernel, wishes: FitWish
       notes.push(`${large.name} fits the bed only if it is turned: it is ${lyingSize(large).map((v) => formatLength(v)).join(' x ')} mm as it is printed.`) // prettier-ignore
       return outcome()
     }
-    const divide = newStep(wishes, 'divide', { part: large.id, at: planeAt(where), ...(wishes.joint === 'none' ? {} : { gap: '0.1' }) }) // prettier-ignore
+    const divide = newStep(wishes, 'divide', { part: large.id, at: planeAcross(where.axis, where.at), ...(wishes.joint === 'none' ? {} : { gap: '0.1' }) }) // prettier-ignore
     const made = await added(divide)
     const problem = problemOf(made, divide.id)
     if (problem) {
@@ -118,12 +120,8 @@ const problemOf = (build: Build, step: string): string | undefined => build.step
 /** What a problem says before it says what else would do. */
 const firstSentence = (said: string): string => /^.*?\.(?=\s|$)/.exec(said)?.[0] ?? said
 
-/** The project's own plane at a place along an axis. */
-const planeAt = ({ axis, at }: Where) => ({ base: (['side', 'front', 'ground'] as const)[axis], off: String(axis === 1 ? -at : at) }) // prettier-ignore
-
 /** How long a piece may be along the axes of the project, the way it is printed. */
 function limitsFor({ print, mesh }: Pick<BuiltPart, 'print' | 'mesh'>, bed: readonly [number, number, number]): Vec3 {
-  // prettier-ignore
   const [width, depth, height] = bed.map((b) => b - FREE) as [number, number, number]
   const [x, y] = lyingSize({ print, mesh })
   // Turned by a quarter where that makes fewer pieces.
@@ -131,6 +129,6 @@ function limitsFor({ print, mesh }: Pick<BuiltPart, 'print' | 'mesh'>, bed: read
   const [along, across] = pieces(width, depth) <= pieces(depth, width) ? [width, depth] : [depth, width]
   const axes = ([[1, 0, 0], [0, 1, 0], [0, 0, 1]] as const).map((axis) => turn(print, axis)) // prettier-ignore
   const square = axes.every((a) => Math.max(...a.map(Math.abs)) > 1 - 1e-6)
-  if (!square) return [Math.min(along, across, height), Math.min(along, across, height), Math.min(along, across, height)] // prettier-ignore
+  if (!square) return Array<number>(3).fill(Math.min(along, across, height)) as unknown as Vec3
   return axes.map((a) => [along, across, height][a.findIndex((v) => Math.abs(v) > 0.5)]!) as unknown as Vec3
 }

@@ -56,7 +56,6 @@ export function spotsOn(
   kernel: Kernel,
   notes: string[],
 ): readonly Spot[] {
-  // prettier-ignore
   const { said, clear, into, field, across, least } = wanted
   const { seam } = facing
   const lies = (room: Solid | undefined, side: Facing, at: Vec2) => !room || liesIn(kernel, kernel.place(room, atPlace(side, at, side.ends[0])), pieces.get(side.other)) // prettier-ignore
@@ -80,9 +79,4 @@ export function spotsOn(
   }
   if (places.length < v.count) notes.push(`Cut ${seam.name} has room for ${places.length} of ${v.count}.`)
   return places.map((at, k) => ({ at, name: `${k + 1}` }))
-}
-
-/** Refuses places that are told without saying at which of several cuts. */
-export function refuseUnclear(at: readonly Spot[], seams: readonly unknown[]): void {
-  if (at.length > 0 && seams.length > 1) raise('at', `Places are told on one cut, and this joins ${seams.length}; say which cut is meant.`, 'nth') // prettier-ignore
 }

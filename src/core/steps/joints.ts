@@ -1,9 +1,9 @@
-import { cutOf, DIVIDED, type Divided, piecesAt, type Seam } from '../divide/seam'
+import { DIVIDED, type Divided, piecesAt, type Seam } from '../divide/seam'
 import { publicationField, type PublicationValue } from '../fields/publication'
 import { countField } from '../fields/number'
 import { FLIPPED, compose, type Placement, translation } from '../geometry/placement'
 import type { Profile } from '../profile/segment'
-import type { Solid } from '../kernel/kernel'
+import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
 import { newStep, type Offer, type Situation } from './offer'
 
@@ -19,6 +19,10 @@ export const JOINT_NOTES = {
 }
 
 export const jointWords = [{ field: 'nth', rare: true, before: 'at cut' }] as const
+
+/** What is added to a piece roots so deep in it that the two are one, mm; what is let in is opened so far out of it. */
+export const ROOT = 0.02
+export const OPEN = 0.5
 
 /** A seam that a joint can be made at, as seen from one of its pieces. */
 export interface Facing {
@@ -47,11 +51,19 @@ export const atPlace = ({ frame, seam }: Facing, [x, y]: readonly [number, numbe
  * The seams that are meant, all of them flat and drawn off straight.
  * @param what would be made there, for the maker
  */
-export function flatSeams({ cut, nth }: { cut: PublicationValue<Divided>; nth: number }, what: string): Seam[] {
-  const all = cut.data.seams.filter((s) => nth === 0 || Number(cutOf(s.name)) === nth)
+export function flatSeams({ cut, nth, at = [] }: JointAt, what: string): Seam[] {
+  const all = cut.data.seams.filter((s) => nth === 0 || Number(s.cut) === nth)
   if (all.length === 0) raise('no-cut', `There is no cut ${nth}; there ${cut.data.seams.length === 1 ? 'is one' : `are ${cut.data.seams.length}`}.`, 'nth') // prettier-ignore
   if (all.some((s) => !s.section)) raise('not-flat', `The cut is not flat; ${what} can only be had at straight cuts. Its own shape locates the pieces already.`, 'cut') // prettier-ignore
+  if (at.length > 0 && all.length > 1) raise('at', `Places are told on one cut, and this joins ${all.length}; say which cut is meant.`, 'nth') // prettier-ignore
   return all
+}
+
+/** At which cut of which part, and at which places, if some are told. */
+interface JointAt {
+  cut: PublicationValue<Divided>
+  nth: number
+  at?: readonly unknown[]
 }
 
 /** The pieces as they are, to be changed one joint after the other. */
@@ -59,7 +71,10 @@ export class Pieces {
   private readonly now: Map<string, Solid>
   private readonly changed = new Set<string>()
 
-  constructor(parts: ReadonlyMap<string, Solid>) {
+  constructor(
+    private readonly kernel: Kernel,
+    parts: ReadonlyMap<string, Solid>,
+  ) {
     this.now = new Map(parts)
   }
 
@@ -70,6 +85,15 @@ export class Pieces {
   set(id: string, solid: Solid): void {
     this.now.set(id, solid)
     this.changed.add(id)
+  }
+
+  /** Makes something part of a piece. */
+  add(id: string, solid: Solid): void {
+    this.set(id, this.kernel.union([this.get(id), solid]))
+  }
+
+  take(id: string, ...tools: Solid[]): void {
+    this.set(id, this.kernel.subtract(this.get(id), tools))
   }
 
   /** Those that were changed. */

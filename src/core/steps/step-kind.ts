@@ -139,6 +139,8 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
    * itself where its nth copy would be. Undefined where they are no parts of their own.
    */
   alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
+  /** Its notes say what has to be bought or cut for it. */
+  bought?: true
   /** What it makes lies inside of its `part`, which is shown cut open while the step is in hand. */
   inside?: true
   publishes?: readonly Token<unknown>[]

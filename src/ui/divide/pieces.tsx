@@ -1,5 +1,5 @@
 'use client'
-import { isWithin } from '@/core/checks/bed'
+import { isWithin } from '@/core/print/on-bed'
 import { formatLength } from '@/core/units/length'
 import type { PartView } from '@/worker/views'
 import { Heading } from '../primitives/heading'

@@ -1,5 +1,6 @@
 'use client'
 import { togetherOf } from '@/core/divide/put-together'
+import { stepKindNamed } from '@/core/steps/registry'
 import { Heading } from '../primitives/heading'
 import { Slider } from '../primitives/slider'
 import { useDocument, useProject } from '../store/store'
@@ -17,7 +18,7 @@ export function PutTogether() {
     ids.flatMap((id) => parts.find((p) => p.id === id)?.name ?? []).join(' with ')
   const order = togetherOf(build!.rows, new Set(steps.filter((s) => divides(s.kind)).map((s) => s.id)))
   const needed = steps.flatMap((s) =>
-    NEEDS.includes(s.kind) ? (build!.steps.find((r) => r.id === s.id)?.notes ?? []) : [],
+    stepKindNamed(s.kind)?.bought ? (build!.steps.find((r) => r.id === s.id)?.notes ?? []) : [],
   )
   return (
     <section aria-label="Put together" className="pt-4">
@@ -51,6 +52,3 @@ export function PutTogether() {
     </section>
   )
 }
-
-/** Steps whose notes say what has to be bought or cut. */
-const NEEDS = ['dowels', 'seam-screws', 'seam-magnets']

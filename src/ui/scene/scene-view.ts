@@ -141,10 +141,15 @@ export class SceneView {
 
   /** Draws bodies apart from where they belong, mm; all others where they are. */
   setApart(offsets: ReadonlyMap<string, readonly [number, number, number]>): void {
+    let moved = false
     for (const [id, body] of this.bodies) {
-      body.group.position.set(...(offsets.get(id) ?? ([0, 0, 0] as const)))
+      const to = new Vector3(...(offsets.get(id) ?? ([0, 0, 0] as const)))
+      if (body.group.position.equals(to)) continue
+      moved = true
+      body.group.position.copy(to)
       body.group.updateMatrixWorld(true)
     }
+    if (!moved) return
     this.layMarks()
     this.draw()
   }

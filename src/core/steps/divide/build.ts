@@ -40,15 +40,15 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const solids = partedBy(v, kerfs, box, context)
   const pieces = solids.map((piece, i): PieceHere => ({ ...piece, id: `${id}.${i + 1}` }))
   const ways = waysOf(cuts[0]!, v.line === 'straight')
+  const far = farFrom(v, ways[0]!)
   const seams = cuts.flatMap((cut, nth) => {
     const grown = kerfOf(kernel, cut.carried, [ends[0] - MORE, ends[1] + MORE], names(nth), tolerance)
-    const far = farFrom(v, ways[0]!)
     return seamsOf(
       kernel,
       v.part.solid,
       pieces,
       { grown, nth, frame: cut.frame, ...(cut.section ? { section: cut.section } : {}), ...(box ? { within: box } : {}) }, // prettier-ignore
-      (name, meet): Seam => ({ name, ...meet, frame: cut.frame, ends, gap: v.gap, ways, far }),
+      (name, meet): Seam => ({ cut: `${nth + 1}`, name, ...meet, frame: cut.frame, ends, gap: v.gap, ways, far }),
     )
   })
   return {
@@ -68,7 +68,6 @@ function partedBy(
   box: ReturnType<typeof boxOn> | undefined,
   { kernel }: StepContext,
 ) {
-  // prettier-ignore
   if (v.may === 'whole') return partedWhole(kernel, v.part.solid, kerfs)
   if (box) return partedInBox(kernel, v.part.solid, kerfs[0]!, box)
   const [face] = v.holds
@@ -166,7 +165,6 @@ function pieceOf(
   way: Vec3,
   cuts: readonly Cut[],
 ): PartOutput {
-  // prettier-ignore
   const out = turn(cuts[0]!.frame, [0, 0, 1])
   // Of a piece that comes off alone the rest is printed as it was.
   const onCut = v.lie === 'cut' && v.line === 'straight' && (v.may !== 'piece' || level > 0)
@@ -180,7 +178,6 @@ function notesOf(
   seams: readonly Seam[],
   cuts: readonly Cut[],
 ): string[] {
-  // prettier-ignore
   const notes: string[] = []
   const off = pieces.filter((p) => p.level === cuts.length).length
   if (v.may === 'whole' && v.times === 1 && off > 1) notes.push(`In front of the cut ${off} pieces come off; to take off one alone, let it cut only the piece that has a face.`) // prettier-ignore

@@ -1,14 +1,13 @@
-import { type Box3, dot, type Vec3 } from '../../geometry/vec'
+import { planeAcross } from '../../fields/plane'
+import { type Box3, boxMiddle, boxSize, dot, type Vec3 } from '../../geometry/vec'
 import { newStep, type Offer, type Situation } from '../offer'
 import { flatPick, pickedFaceOf } from '../picked'
 
 /** Half way along the longest side of a box: a plane of the project. */
-export function acrossLongest({ min, max }: Box3): { base: 'side' | 'front' | 'ground'; off: string } {
-  const long = [0, 1, 2].map((k) => max[k]! - min[k]!)
-  const axis = long.indexOf(Math.max(...long))
-  // The upright plane from left to right looks to the front.
-  const at = ((min[axis]! + max[axis]!) / 2) * (axis === 1 ? -1 : 1)
-  return { base: (['side', 'front', 'ground'] as const)[axis]!, off: String(Math.round(at * 100) / 100 || 0) }
+function acrossLongest(box: Box3) {
+  const size = boxSize(box)
+  const axis = size.indexOf(Math.max(...size))
+  return planeAcross(axis, Math.round(boxMiddle(box)[axis]! * 100) / 100)
 }
 
 /** In front of a face there has to be so much of the part for it to be divided along it, mm. */

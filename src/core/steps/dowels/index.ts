@@ -9,8 +9,8 @@ import { copied } from '../../kernel/retagged'
 import { scale } from '../../geometry/vec'
 import type { RowSpec } from '../../built/rows'
 import { raise } from '../../result'
-import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, refuseUnclear, spotsOn, type Wanted } from '../joint-places' // prettier-ignore
+import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted } from '../joint-places' // prettier-ignore
 import { type PartOutput, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -31,16 +31,13 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
-/** Pins root so deep in their piece that the two are one, mm; holes are opened so far out of theirs. */
-const ROOT = 0.02
-const OPEN = 0.5
-
 /** Pins and sockets, loose dowels or pieces of a rod where a part was divided. */
 export const dowelsStep = stepKind({
   kind: 'dowels',
   title: 'Join pieces with pins or dowels',
   findBy: ['pin', 'socket', 'peg', 'dowel', 'rod', 'locate', 'register', 'align', 'line up', 'glue', 'key', 'join', 'seam'], // prettier-ignore
   group: 'divide',
+  bought: true,
   about: 'Pins on one piece of a divided part in holes of the other, or loose dowels, printed or cut from a rod, in holes of both. Places are proposed where the cut has room.', // prettier-ignore
   fields,
   fieldNotes: {
@@ -77,9 +74,8 @@ export const dowelsStep = stepKind({
 function buildDowels(v: Values, context: StepContext): StepOutput {
   const { kernel } = context
   const seams = flatSeams(v, 'pins')
-  refuseUnclear(v.at, seams)
   if (v.lead > v.across || v.lead * 2 > v.long) raise('lead', `A bevel of ${v.lead.toFixed(1)} mm is too high for these; up to ${Math.min(v.across, v.long / 2).toFixed(1)} mm would do.`, 'lead') // prettier-ignore
-  const pieces = new Pieces(v.cut.parts)
+  const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   const made = seams.flatMap((seam) => {
     const facing = facingOf(seam, v.what === 'front' ? 'front' : 'behind')
@@ -97,8 +93,8 @@ const isLoose = (v: Values): boolean => v.what === 'dowels' || v.what === 'rod'
 const figuresOf = (v: Values): PinFigures => ({ shape: v.shape, across: v.across, long: v.long, lead: v.lead })
 
 /** What is drilled on both sides needs room on both. */
-function wantedAt(v: Values, { ends }: Facing, { kernel, tolerance }: StepContext): Wanted {
-  const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), ends[1] - ends[0] + 0.01, v.long + v.gap + v.wall, 'room', 'room', tolerance) // prettier-ignore
+function wantedAt(v: Values, { seam }: Facing, { kernel, tolerance }: StepContext): Wanted {
+  const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), seam.gap + 0.01, v.long + v.gap + v.wall, 'room', 'room', tolerance) // prettier-ignore
   return {
     said: `Ø ${v.across.toFixed(1)} mm, ${v.long.toFixed(1)} mm deep, with ${v.wall.toFixed(1)} mm of wall round it`,
     clear: v.across / 2 + v.gap + v.wall,
@@ -126,13 +122,12 @@ function pinned(
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
 ): Made {
-  // prettier-ignore
   const { own, other, ends } = facing
   const frame = atPlace(facing, at, ends[0])
   const pin = copied(kernel, pinSolid(kernel, figuresOf(v), -ROOT, id, tolerance), frame, which)
-  const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, ends[1] - ends[0] - OPEN, id, tolerance), frame, which) // prettier-ignore
-  pieces.set(own, kernel.union([pieces.get(own), pin]))
-  pieces.set(other, kernel.subtract(pieces.get(other), [hole]))
+  const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, facing.seam.gap - OPEN, id, tolerance), frame, which) // prettier-ignore
+  pieces.add(own, pin)
+  pieces.take(other, hole)
   return {
     row: rowOf(v, id, which, `Pin ${said}`, [own], 'pin', [other]),
   }
@@ -146,14 +141,13 @@ function drilled(
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
 ): Made {
-  // prettier-ignore
   const { own, other, ends, seam } = facing
   for (const side of [facing, back(facing)]) {
-    const hole = boreSolid(kernel, v.across + 2 * v.gap, side.ends[1] - side.ends[0] - OPEN, side.ends[1] - side.ends[0] + v.long + v.gap, 'socket', id, tolerance) // prettier-ignore
-    pieces.set(side.other, kernel.subtract(pieces.get(side.other), [copied(kernel, hole, atPlace(side, at, side.ends[0]), which)])) // prettier-ignore
+    const hole = boreSolid(kernel, v.across + 2 * v.gap, seam.gap - OPEN, seam.gap + v.long + v.gap, 'socket', id, tolerance) // prettier-ignore
+    pieces.take(side.other, copied(kernel, hole, atPlace(side, at, side.ends[0]), which)) // prettier-ignore
   }
   if (v.what === 'rod') return {}
-  const whole = 2 * v.long + ends[1] - ends[0]
+  const whole = 2 * v.long + seam.gap
   const frame = atPlace(facing, at, (ends[0] + ends[1]) / 2)
   const dowel = copied(kernel, dowelSolid(kernel, v.across, whole, v.lead, id, tolerance), frame, which)
   const part = `${id}.${which.replaceAll(' ', '-')}`
@@ -180,7 +174,6 @@ function rowOf(
   role: string,
   b: readonly string[],
 ): RowSpec {
-  // prettier-ignore
   const of = (parts: readonly string[], role: string) => ({ of: 'parts', parts, surfaces: { step, role, copy: [which] } }) as const // prettier-ignore
   return gapRow(step, which, between, v.gap, 'exact', of(a, role), of(b, 'socket'))
 }

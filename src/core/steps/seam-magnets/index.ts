@@ -4,8 +4,8 @@ import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
-import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, refuseUnclear, spotsOn } from '../joint-places'
+import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, spotsOn } from '../joint-places'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -19,14 +19,13 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
-const OPEN = 0.5
-
 /** Pockets for magnets in both pieces of a divided part. */
 export const seamMagnetsStep = stepKind({
   kind: 'seam-magnets',
   title: 'Join pieces with magnets',
   findBy: ['magnet', 'pull', 'hold', 'come apart', 'take apart', 'join', 'seam'],
   group: 'divide',
+  bought: true,
   about: 'Round pockets for magnets in both pieces of a divided part, one over the other.',
   fields,
   fieldNotes: { ...JOINT_NOTES, ...PLACES_NOTES, wall: 'what is left of a piece all round a pocket, and under it' },
@@ -48,8 +47,7 @@ export const seamMagnetsStep = stepKind({
 function buildMagnets(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context
   const seams = flatSeams(v, 'magnets')
-  refuseUnclear(v.at, seams)
-  const pieces = new Pieces(v.cut.parts)
+  const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   const deep = v.high + v.sink
   const rows = seams.flatMap((seam) => {
@@ -62,7 +60,7 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
       const which = `${seam.name} ${name}`
       return [facing, back(facing)].map((side) => {
         const tool = boreSolid(kernel, v.across + 2 * v.gap, begins - OPEN, begins + deep, 'pocket', id, tolerance)
-        pieces.set(side.other, kernel.subtract(pieces.get(side.other), [copied(kernel, tool, atPlace(side, at, side.ends[0]), which)])) // prettier-ignore
+        pieces.take(side.other, copied(kernel, tool, atPlace(side, at, side.ends[0]), which)) // prettier-ignore
         return magnetRow(v, side, at, id, which, i + 1)
       })
     })

@@ -8,7 +8,7 @@ import { put, strokedLetters } from '../../letters/stroked'
 import { boundsOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
 import { copied } from '../../kernel/retagged'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -20,7 +20,6 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
-const OPEN = 0.5
 /** Room round a mark, mm. */
 const ROUND = 0.6
 
@@ -47,7 +46,7 @@ export const seamMarksStep = stepKind({
 })
 
 function buildMarks(v: Values, context: StepContext): StepOutput {
-  const pieces = new Pieces(v.cut.parts)
+  const pieces = new Pieces(context.kernel, v.cut.parts)
   for (const seam of flatSeams(v, 'marks')) {
     const { region } = strokedLetters(`${v.text}${seam.name.toUpperCase()}`, { height: v.height, lines: 0, line: context.printer.line }) // prettier-ignore
     const [x0, y0, x1, y1] = boundsOf(region)
@@ -65,7 +64,6 @@ function markOne(
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
 ): void {
-  // prettier-ignore
   const { seam, own, frame, ends: [end] } = side // prettier-ignore
   const free = throughout(kernel, pieces.get(own), frame, [end - 0.01, end - v.deep])
   const stands = throughout(kernel, pieces.get(own), frame, [end + 0.05])
@@ -79,5 +77,5 @@ function markOne(
   }
   const [x, y] = at
   const tool = kernel.extrude(put(mark.about, ([p, q]) => [p + x, q + y]), end - v.deep, end + OPEN, { names: { step: id, side: 'mark', top: 'mark', bottom: 'mark' }, tolerance }) // prettier-ignore
-  pieces.set(own, kernel.subtract(pieces.get(own), [copied(kernel, tool, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)])) // prettier-ignore
+  pieces.take(own, copied(kernel, tool, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)) // prettier-ignore
 }

@@ -3,13 +3,13 @@ import { gapRow } from '../../built/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { headAcross, leastThread, nominal, pilotHole, type Screw, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
+import { headAcross, leastThread, nominal, pilotHole, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
 import type { Vec2 } from '../../geometry/vec'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
-import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, refuseUnclear, spotsOn, type Wanted } from '../joint-places'
+import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted } from '../joint-places'
 import { screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -25,7 +25,6 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
-const OPEN = 0.5
 /** Room round a head, mm. */
 const HEAD_ROOM = 0.3
 
@@ -35,6 +34,7 @@ export const seamScrewsStep = stepKind({
   title: 'Screw pieces together',
   findBy: ['screw', 'bolt', 'insert', 'thread', 'come apart', 'take apart', 'join', 'seam', 'fasten'],
   group: 'divide',
+  bought: true,
   about: 'Screws through one piece of a divided part into a heat-set insert, or the plastic, of the other; the head lies in a recess that is open to the outside.', // prettier-ignore
   fields,
   fieldNotes: {
@@ -67,8 +67,7 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context
   const hole = threadOf(v)
   const seams = flatSeams(v, 'screws')
-  refuseUnclear(v.at, seams)
-  const pieces = new Pieces(v.cut.parts)
+  const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   let screws = 0
   const rows = seams.flatMap((seam) => {
@@ -93,10 +92,10 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       const which = `${seam.name} ${name}`
       const frame = atPlace(facing, at, facing.ends[0])
       const through = bore(throughHole(v.screw, 'medium'), seam.gap - OPEN, seat + OPEN, 'shank')
-      pieces.set(facing.other, kernel.subtract(pieces.get(facing.other), [copied(kernel, through, frame, which), copied(kernel, column, frame, which)])) // prettier-ignore
+      pieces.take(facing.other, copied(kernel, through, frame, which), copied(kernel, column, frame, which)) // prettier-ignore
       const other = back(facing)
       const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep, 'thread')
-      pieces.set(facing.own, kernel.subtract(pieces.get(facing.own), [copied(kernel, thread, atPlace(other, at, other.ends[0]), which)])) // prettier-ignore
+      pieces.take(facing.own, copied(kernel, thread, atPlace(other, at, other.ends[0]), which)) // prettier-ignore
       return shankRow(v, facing, at, id, which, i + 1)
     })
   })
@@ -121,7 +120,7 @@ function lengthNote({ screw, into, grip, insert }: Values, count: number, gap: n
 
 /** The screw in the hole that it goes through. */
 function shankRow(v: Values, facing: Facing, at: Vec2, id: string, which: string, nth: number) {
-  const wanted = (throughHole(v.screw as Screw, 'medium') - nominal(v.screw)) / 2
+  const wanted = (throughHole(v.screw, 'medium') - nominal(v.screw)) / 2
   const shank = { of: 'drawn', profile: circle([0, 0], nominal(v.screw) / 2), frame: atPlace(facing, at, facing.ends[1]), span: [0, v.grip] } as const // prettier-ignore
   return gapRow(id, which, `Screw ${nth} at cut ${facing.seam.name} of ${v.cut.data.whole}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
 }

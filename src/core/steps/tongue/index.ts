@@ -4,17 +4,16 @@ import { liesIn } from '../../divide/socket'
 import { banded } from '../../divide/band'
 import { CUT_ROLES } from '../../divide/kerf'
 import { STRAIGHT } from '../../divide/cut-line'
-import { cutOf } from '../../divide/seam'
 import { leastBand, mostWall, throughout, type TongueFigures, tongueIn } from '../../divide/tongue'
 import { gapRow } from '../../built/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import type { Kernel, Solid } from '../../kernel/kernel'
+import type { Kernel } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, Pieces, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -29,9 +28,6 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
-/** A tongue roots so deep in its piece that the two are one, mm; a groove is opened so far out of its own. */
-const ROOT = 0.02
-const OPEN = 0.5
 /** A tongue is at least so many lines wide. */
 const LEAST_LINES = 2
 /** What of the wall may be missing because outlines are chords, share of it. */
@@ -80,7 +76,7 @@ export const tongueStep = stepKind({
 })
 
 function buildTongue(v: Values, context: StepContext): StepOutput {
-  const pieces = new Pieces(v.cut.parts)
+  const pieces = new Pieces(context.kernel, v.cut.parts)
   const seams = flatSeams(v, 'a tongue')
   const rows = seams.flatMap((seam) => grooved(v, facingOf(seam, v.on), pieces, context))
   return { parts: pieces.outputs(), rows, notes: [] }
@@ -106,9 +102,8 @@ function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext
   const upright = (profile: Profile, from: number, to: number, side: string, end: string) => copied(kernel, kernel.extrude(profile, from, to, { names: { step: id, side, top: end, bottom: end }, tolerance }), frame, seam.name) // prettier-ignore
   const walls = kernel.extrude(new Outlines(kernel).grown(found.groove, CHORDS * v.wall), hi + 0.01, top + v.gap, { names: { step: id, side: 'room', top: 'room', bottom: 'room' }, tolerance }) // prettier-ignore
   if (!liesIn(kernel, kernel.place(walls, frame), into)) return refuse(v, facing, room, figures, kernel)
-  const root: Solid = upright(found.tongue, lo - ROOT, top, 'tongue', 'tongue top')
-  pieces.set(own, kernel.union([pieces.get(own), root]))
-  pieces.set(other, kernel.subtract(into, [upright(found.groove, hi - OPEN, top + v.gap, 'groove', 'groove floor')]))
+  pieces.add(own, upright(found.tongue, lo - ROOT, top, 'tongue', 'tongue top'))
+  pieces.take(other, upright(found.groove, hi - OPEN, top + v.gap, 'groove', 'groove floor'))
   const of = (part: string, role: string) => ({ of: 'parts', parts: [part], surfaces: { step: id, role, copy: [seam.name] } }) as const // prettier-ignore
   const row = (name: string, between: string, roles: readonly [string, string]) => gapRow(id, `${seam.name} ${name}`, between, v.gap, 'exact', of(own, roles[0]), of(other, roles[1])) // prettier-ignore
   return [
@@ -126,7 +121,7 @@ function thickened(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tole
     [own, [lo - high, lo], true],
     [other, [hi, hi + high], false],
   ] as const) {
-    const face = { step: v.cut.step, role: part === seam.front ? CUT_ROLES.front : CUT_ROLES.behind, segment: STRAIGHT, copy: [cutOf(seam.name)] } // prettier-ignore
+    const face = { step: v.cut.step, role: part === seam.front ? CUT_ROLES.front : CUT_ROLES.behind, segment: STRAIGHT, copy: [seam.cut] } // prettier-ignore
     const thicker = banded(kernel, pieces.get(part), { region, frame, span, step: id, seam: seam.name, face, endsUp }, tolerance) // prettier-ignore
     if (!thicker) return raise('joint', `Thicker walls at cut ${seam.name} would fill what was made for another joint near by. Pins would do, or no joint.`, 'band') // prettier-ignore
     pieces.set(part, thicker)
