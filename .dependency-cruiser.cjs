@@ -61,6 +61,11 @@ module.exports = {
       { path: '^src/core/(?!walls|blend|faces|fit/gap|geometry|kernel|mesh|profile|result)' },
     ),
     room(
+      'changes-by-hand-know-faces',
+      { path: '^src/core/alter', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/(?!alter|blend|faces|fit/gap|geometry|kernel|mesh|profile|recognise/eigen|result)' },
+    ),
+    room(
       'lofts-know-outlines',
       { path: '^src/core/lofts' },
       { path: '^src/core/(?!lofts|geometry|kernel|profile|result)' },

@@ -16,6 +16,7 @@ import { ResolvedReferences } from '../src/core/references/resolved-references'
 import { expectOk } from '../src/core/result'
 import { watchHeap } from '../tests/support/heap'
 import { plainItems } from './assemblies'
+import { measureByHand } from './by-hand'
 import { measureDivide } from './divide'
 import { measureDrawings } from './drawings'
 import { measureEdits } from './edits'
@@ -79,6 +80,7 @@ const travels = await only('travels', () => measureTravels(kernel, project, mode
 const drawings = await only('drawings', () => measureDrawings(kernel))
 const skins = await only('skins', () => measureSkins(kernel))
 const divide = await only('divide', () => measureDivide(kernel))
+const byHand = await only('by-hand', () => measureByHand(kernel))
 const edits = await only('edits', () => measureEdits(kernel, project, models, heap))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
@@ -105,6 +107,7 @@ process.stdout.write(
       drawings,
       skins,
       divide,
+      by_hand: byHand,
       ...ledger,
       edits,
       memory,

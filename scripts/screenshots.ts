@@ -90,6 +90,17 @@ await page.getByRole('group', { name: 'Section' }).getByRole('button', { name: '
 await shot('hollow')
 
 await page.goto(base)
+await page.getByRole('link', { name: 'Open Tap adapter', exact: true }).click()
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByText('6 go.').waitFor({ timeout: 60_000 })
+await page.getByRole('button', { name: /^The size, 13/ }).click()
+await page.keyboard.press('Escape')
+await page.getByRole('status', { name: 'What the step does' }).waitFor()
+await page.mouse.move(640, 780)
+await page.waitForTimeout(800)
+await shot('by-hand')
+
+await page.goto(base)
 await page.getByRole('link', { name: 'Open Frame hinge', exact: true }).click()
 await page.getByRole('button', { name: 'Gather', exact: true }).click()
 await page.getByRole('button', { name: 'frame-hinge', exact: true }).click()
@@ -142,6 +153,8 @@ for (const [name, file] of [
   ['Drip junction', 'drip-junction'],
   ['Bench foot', 'bench-foot'],
   ['Trough bracket', 'trough-bracket'],
+  ['Tap adapter', 'tap-adapter'],
+  ['Stake socket', 'stake-socket'],
 ]) {
   const project = projects.find((p) => p.name === name)!
   await page.goto(`${base}/project/${project.id}`)

@@ -5,16 +5,16 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { dirname } from 'node:path'
 import sharp from 'sharp'
-import { writeProject } from '../../src/core/sheet/read-project'
 import { writeDxf } from '../../src/core/formats/dxf/write-dxf'
 import { writeSvg } from '../../src/core/formats/svg/write-svg'
 import { bracket } from './bracket'
 import { frameHinge } from './hinge'
 import { rl2Idf } from './idf'
 import { DEMO_PHOTO, HANDLES_PHOTO, takePhoto } from './photo'
-import { frameHingeProject } from './projects'
 import { rl2 } from './rl2'
+import { stakeSocket } from './stake-socket'
 import { startKernel, writeStepAssembly } from './step-assembly'
+import { tapAdapter } from './tap-adapter'
 
 function write(name: string, content: Uint8Array | string): void {
   const file = new URL(`../${name}`, import.meta.url)
@@ -33,9 +33,9 @@ write('boards/rl-2-rev-a.emn', emn)
 write('boards/rl-2-rev-a.emp', emp)
 write('bracket/vent-bracket.dxf', writeDxf(bracket))
 write('bracket/vent-bracket.svg', writeSvg(bracket))
-const hinge = (await frameHinge()).bytes
-write('hinge/frame-hinge.stl', hinge)
-write('frame-hinge.json', writeProject(frameHingeProject(hinge)))
+write('hinge/frame-hinge.stl', (await frameHinge()).bytes)
+write('found/tap-adapter.stl', await tapAdapter())
+write('found/stake-socket.stl', await stakeSocket())
 for (const [name, settings] of [
   ['bracket/vent-bracket', DEMO_PHOTO],
   ['handles/handles', HANDLES_PHOTO],

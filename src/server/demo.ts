@@ -13,6 +13,8 @@ const DEMOS = [
   { mark: 'demo-frame-hinge', project: 'frame-hinge', files: 'hinge' },
   { mark: 'demo-vent-bracket', project: 'vent-bracket', files: 'bracket' },
   { mark: 'demo-latch-arm', project: 'latch-arm', files: '.' },
+  { mark: 'demo-stake-socket', project: 'stake-socket', files: 'found' },
+  { mark: 'demo-tap-adapter', project: 'tap-adapter', files: 'found' },
   { mark: 'demo-trough-bracket', project: 'trough-bracket', files: '.' },
   { mark: 'demo-downpipe', project: 'downpipe', files: '.' },
   { mark: 'demo-drip-junction', project: 'drip-junction', files: '.' },

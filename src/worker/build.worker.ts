@@ -165,6 +165,13 @@ const worker = {
     return Comlink.transfer(effect, buffersOfEffect(effect))
   },
 
+  /** What has been added to a part of the last build and taken from it since it was made. */
+  async sinceMade(part: string): Promise<EffectView> {
+    const { view } = await ready()
+    const effect = effectView(view.sinceMade(part))
+    return Comlink.transfer(effect, buffersOfEffect(effect))
+  },
+
   /** What the project comes to as it is drawn and in each of its variants, one beside the other. */
   async variants(project: Project): Promise<VariantView[]> {
     const { kernel, variants } = await ready()

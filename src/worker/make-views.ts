@@ -1,5 +1,6 @@
 import type { Build, BuiltPart, StepReport } from '../core/built/built'
 import { lyingSize } from '../core/print/on-bed'
+import { faceFacts } from '../core/alter/face-facts'
 import { contentKey } from '../core/content-key'
 import type { Project } from '../core/document/schema'
 import { pointable, seen, shapesOf } from '../core/faces/resolve'
@@ -90,6 +91,7 @@ function bodyOf(mesh: TaggedMesh): PartBody {
     surfaces: mesh.surfaces,
     surfaceOf: topology.surfaceOf,
     borders: seen(on).borders.map(({ regions }) => ({ regions })),
+    facts: faceFacts(on),
     bounds: boxOfPositions(mesh.positions),
     shown: shownMesh(mesh.positions, mesh.indices, topology.regionOf, topology.borderOf, shapesOf(on)),
   }

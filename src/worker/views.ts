@@ -13,6 +13,8 @@ import type { ShownMesh } from './shown-mesh'
 
 /** What of a part changes with its shape only. */
 export interface PartBody extends Seen {
+  /** For each region what can be said of it, as bits (`alter/fact-bits`). */
+  facts: Uint8Array
   bounds: Box3
   shown: ShownMesh
 }

@@ -11,8 +11,9 @@ import {
   startDrawing,
   stepLines as steps,
   typed,
+  takeOver,
 } from './drawn'
-import { newProject, noErrors, openCopy, openDemo } from './helpers'
+import { newProject, noErrors, openBegun, openCopy, openDemo } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
@@ -55,10 +56,8 @@ test('the planter’s sheet folds by part; what a part stands on stays, and a st
 test('an item that was found as STL is taken over as a part, larger by a gap, and given back with undo', async ({
   page,
 }) => {
-  await openCopy(page, 'Frame hinge')
-  await page.getByRole('button', { name: 'Shape', exact: true }).click()
-  await pickFace(page, 'take it over as a part')
-  await page.getByRole('button', { name: 'take it over as a part' }).click()
+  await openBegun(page, 'hinge-begun')
+  await takeOver(page)
   await expect(steps(page).last()).toContainText('with a gap of 0 round it, a part of its own')
   const name = page.getByRole('textbox', { name: /^Name of / }).last()
   await expect(name).toHaveValue(/hinge/i)
@@ -231,7 +230,7 @@ test('a drawing on a box catches on the corners of its face, is tied to its edge
 })
 
 test('an item’s face is drawn on', async ({ page }) => {
-  await openCopy(page, 'Frame hinge')
+  await openBegun(page, 'hinge-begun')
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await pickFace(page, 'draw on this')
   await page.getByRole('button', { name: 'draw on this' }).click()

@@ -158,3 +158,10 @@ export async function clickOn(
 ): Promise<void> {
   await desk(page).click({ position: await toScreen(page, place), modifiers })
 }
+
+/** Goes to *Shape* and takes the item that is in view over as a part. */
+export async function takeOver(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await pickFace(page, 'take it over as a part')
+  await page.getByRole('button', { name: 'take it over as a part' }).click()
+}

@@ -50,11 +50,16 @@ export async function openCopy(page: Page, name: string): Promise<void> {
   await page.goto(`/project/${((await copy.json()) as { id: string }).id}`)
 }
 
-/** Opens a copy of the rain logger as it is begun: wrapped, on posts, two openings. */
-export async function openDemo(page: Page): Promise<void> {
-  const document = JSON.parse(readFileSync('tests/fixtures/logger-begun.json', 'utf8')) as object
+/** Opens a project that has just been begun. */
+export async function openBegun(page: Page, fixture: 'logger-begun' | 'hinge-begun'): Promise<void> {
+  const document = JSON.parse(readFileSync(`tests/fixtures/${fixture}.json`, 'utf8')) as object
   const made = await page.request.post('/api/projects', { data: { document: { ...document, name: 'A test' } } })
   await page.goto(`/project/${((await made.json()) as { id: string }).id}`)
+}
+
+/** Opens a copy of the rain logger as it is begun: wrapped, on posts, two openings. */
+export async function openDemo(page: Page): Promise<void> {
+  await openBegun(page, 'logger-begun')
   await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
 }
 

@@ -68,6 +68,7 @@ function plainIds(document: Project): Record<string, string> {
     const shapes = s.fields.shapes
     if (Array.isArray(shapes)) for (const shape of shapes as unknown as { id: string; kind: string }[]) out[shape.id] = next(shape.kind) // prettier-ignore
   }
+  for (const r of document.references) out[r.id] = next('reference')
   for (const r of document.rows) out[r.id] = next('row')
   for (const v of document.variants) out[v.id] = next('variant')
   for (const b of document.blocks) out[b.id] = next('block')

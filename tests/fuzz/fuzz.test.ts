@@ -8,6 +8,7 @@ import { readProject } from '../../src/core/sheet/read-project'
 import { openDatabase } from '../../src/server/database'
 import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
+import { changeRandomFaces } from './change-faces'
 import { divideRandomParts } from './divide-parts'
 import { mutated } from './mutate'
 import { Random } from './random'
@@ -41,6 +42,10 @@ test('random projects build without a throw or an open part, and are measured an
 
 test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked', async () => {
   expect(await divideRandomParts(SEED, 40, await Kernel.load())).toEqual([])
+}, 120_000)
+
+test('parts changed by hand at random come out as if they had been built like that, and what can be had is not refused', async () => {
+  expect(await changeRandomFaces(SEED, 40, await Kernel.load())).toEqual({ failures: [], refused: 0 })
 }, 120_000)
 
 test('broken documents and project files are taken or refused, and what was saved stays', async () => {

@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|skins|cuts|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|cuts|changes|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
- * server, rounds and hollows random bodies, and divides them. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
+ * server, rounds and hollows random bodies, divides them, and changes their faces by hand. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
 import { readFileSync, mkdtempSync, rmSync } from 'node:fs'
@@ -16,6 +16,7 @@ import { readProject } from '../../src/core/sheet/read-project'
 import { openDatabase } from '../../src/server/database'
 import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
+import { changeRandomFaces } from './change-faces'
 import { divideRandomParts } from './divide-parts'
 import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
@@ -59,6 +60,16 @@ if (wanted('skins')) {
 if (wanted('cuts')) {
   const kernel = await Kernel.load()
   await inLots('cuts', (from, count) => divideRandomParts(from, count, kernel))
+}
+if (wanted('changes')) {
+  const kernel = await Kernel.load()
+  let refused = 0
+  await inLots('changes', async (from, count) => {
+    const found = await changeRandomFaces(from, count, kernel)
+    refused += found.refused
+    return found.failures
+  })
+  process.stdout.write(`changes: ${refused} refused although what they should come to can be built\n`)
 }
 const folder = mkdtempSync(join(tmpdir(), 'anorak-fuzz-'))
 const db = openDatabase(folder)

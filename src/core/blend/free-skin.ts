@@ -1,3 +1,4 @@
+import { trianglesOf } from '../faces/topology'
 import type { Pointable } from '../faces/resolve'
 import { TriangleTree } from '../fit/gap'
 import { add, cross, dot, length, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
@@ -18,8 +19,7 @@ export class FreeSkin {
     const vertex = (i: number): Vec3 => placeAt(mesh.positions, i)
     const outs = new Map<number, Vec3>()
     const own: [number, number, number][] = []
-    for (let t = 0; t < topology.regionOf.length; t++) {
-      if (topology.regionOf[t] !== region) continue
+    for (const t of trianglesOf(topology, region)) {
       const ids = [0, 1, 2].map((k) => mesh.indices[3 * t + k]!) as [number, number, number]
       const [a, b, c] = ids.map(vertex) as [Vec3, Vec3, Vec3]
       const flat = cross(sub(b, a), sub(c, a))

@@ -1,3 +1,4 @@
+import { trianglesOf } from '../faces/topology'
 import { normalAt } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
 import { solve3 } from '../geometry/solve'
@@ -49,19 +50,20 @@ function madeSide(on: Pointable, region: number): Side {
     const skin = new FreeSkin(on, region)
     return { shape, off: (p) => skin.off(p), out: (p) => skin.out(p) }
   }
-  const sign = facesOut(on, region, shape) ? 1 : -1
-  return {
-    shape,
-    off: (p) => sign * awayFrom(shape, p),
-    out: (p) => scale(normalAt(shape, p) ?? [0, 0, 1], sign),
-  }
+  return exactSide(shape, facesOut(on, region, shape) ? 1 : -1)
 }
+
+/** A face of an exact shape. @param sign -1 where the direction that the shape has by its figures leads into the material */
+export const exactSide = (shape: Exclude<SurfaceShape, { kind: 'free' }>, sign: 1 | -1): Side => ({
+  shape,
+  off: (p) => sign * awayFrom(shape, p),
+  out: (p) => scale(normalAt(shape, p) ?? [0, 0, 1], sign),
+})
 
 /** True if the direction that a surface has by its figures leads out of the material. */
 function facesOut({ mesh, topology }: Pointable, region: number, shape: SurfaceShape): boolean {
   let sum = 0
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(topology, region)) {
     const [a, b, c] = [0, 1, 2].map((k) => placeAt(mesh.positions, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     const out = normalAt(shape, scale(add(a, add(b, c)), 1 / 3))
     if (out) sum += dot(cross(sub(b, a), sub(c, a)), out)

@@ -5,7 +5,7 @@ import { sameName, type SurfaceName, type SurfaceTag, type TaggedMesh } from '..
 import { fail, ok, type Result } from '../result'
 import { edgeNear } from './edge-near'
 import { distanceToSpan, distanceToTriangle, ontoSurface } from './onto'
-import { type Border, type Topology, topologyOf } from './topology'
+import { type Border, type Topology, topologyOf, trianglesOf } from './topology'
 
 /** A part with its regions and borders, ready to be pointed at. */
 export interface Pointable {
@@ -123,8 +123,7 @@ function nearestByFar(found: readonly Candidate[]): Result<number> {
 function faceCandidate({ mesh, topology }: Pointable, region: number, near: Vec3): Candidate {
   const [before, p] = facePoints({ mesh, topology }, region, near)
   let off = Infinity
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(topology, region)) {
     const [a, b, c] = [0, 1, 2].map((k) => vertex(mesh, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     off = Math.min(off, distanceToTriangle(p, a, b, c))
   }

@@ -19,13 +19,33 @@ export interface Topology {
   borders: Border[]
   /** For each side of a triangle (side k of triangle t is 3 t + k) its border, or -1. */
   borderOf: Int32Array
+  /** For each side that of its neighbour. */
+  opposite: Int32Array
+  /** Triangles by their regions: those of region r are `ofRegion[starts[r]]` to `ofRegion[starts[r + 1] - 1]`. */
+  ofRegion: Uint32Array
+  starts: Uint32Array
 }
+
+/** The triangles of a region. */
+export const trianglesOf = ({ ofRegion, starts }: Pick<Topology, 'ofRegion' | 'starts'>, region: number): Uint32Array =>
+  ofRegion.subarray(starts[region]!, starts[region + 1]!)
 
 export function topologyOf({ indices, triangleSurface }: Pick<TaggedMesh, 'indices' | 'triangleSurface'>): Topology {
   const opposite = oppositeSides(indices)
   const { regionOf, surfaceOf } = regions(opposite, triangleSurface)
   const borderOf = new Int32Array(indices.length).fill(-1)
-  return { regionOf, surfaceOf, borders: borders(indices, opposite, regionOf, borderOf), borderOf }
+  const own = borders(indices, opposite, regionOf, borderOf)
+  return { regionOf, surfaceOf, borders: own, borderOf, opposite, ...byRegion(regionOf, surfaceOf.length) }
+}
+
+function byRegion(regionOf: Uint32Array, count: number): Pick<Topology, 'ofRegion' | 'starts'> {
+  const starts = new Uint32Array(count + 1)
+  for (const r of regionOf) starts[r + 1]! += 1
+  for (let r = 0; r < count; r++) starts[r + 1]! += starts[r]!
+  const next = starts.slice()
+  const ofRegion = new Uint32Array(regionOf.length)
+  for (const [t, r] of regionOf.entries()) ofRegion[next[r]!++] = t
+  return { ofRegion, starts }
 }
 
 function regions(opposite: Int32Array, triangleSurface: ArrayLike<number>) {

@@ -1,3 +1,4 @@
+import { trianglesOf } from '../faces/topology'
 import type { Pointable } from '../faces/resolve'
 import type { FoundFace } from './picked-face'
 import { apply, fromFrame, invert, type Placement } from '../geometry/placement'
@@ -20,8 +21,7 @@ export interface FaceFrame {
 export function boxOn({ mesh, topology }: Pointable, region: number, toPlane: Placement): { low: Vec3; high: Vec3 } {
   const [low, high] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]] as [[number, number, number], [number, number, number]] // prettier-ignore
   const { positions, indices } = mesh
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(topology, region)) {
     for (let k = 0; k < 3; k++) {
       const v = 3 * indices[3 * t + k]!
       const at = apply(toPlane, [positions[v]!, positions[v + 1]!, positions[v + 2]!])

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
 import type { Pointable } from '../faces/resolve'
-import type { Border } from '../faces/topology'
+import { type Border, trianglesOf } from '../faces/topology'
 import { add, cross, length, normalize, placeAt, sub, type Vec3 } from '../geometry/vec'
 import { fail, ok } from '../result'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
@@ -70,8 +70,8 @@ function wayOf(
   const own = new Set(border.vertices)
   const at = (i: number): Vec3 => placeAt(positions, i)
   let sum: Vec3 = [0, 0, 0]
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region || ![0, 1, 2].some((k) => own.has(indices[3 * t + k]!))) continue
+  for (const t of trianglesOf(topology, region)) {
+    if (![0, 1, 2].some((k) => own.has(indices[3 * t + k]!))) continue
     const [a, b, c] = [0, 1, 2].map((k) => at(indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     sum = add(sum, cross(sub(b, a), sub(c, a)))
   }

@@ -25,6 +25,11 @@ export interface Pick {
   thickness?: number
   /** How strongly a face without one radius bends there, 1/mm: more than 0 where it bulges. */
   bend?: number
+  /** With others it stands on faces of its part, or is sunk in them; and that can be taken by itself. */
+  stands?: boolean
+  apart?: boolean
+  /** It is an edge that was rounded or bevelled. */
+  edged?: boolean
   /** What it is measured as; usually what its face is. */
   as?: 'face' | 'axis' | 'edge' | 'middle' | 'point' | 'item'
 }

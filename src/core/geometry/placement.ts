@@ -74,6 +74,10 @@ export function turnAbout([x, y, z]: Vec3, angle: number): Placement {
   ] // prettier-ignore
 }
 
+/** A turn about a line through a point. @param axis of length 1 @param angle radians */
+export const turnAboutLine = (point: Vec3, axis: Vec3, angle: number): Placement =>
+  compose(translation(point), compose(turnAbout(axis, angle), translation(scale(point, -1))))
+
 /** A plane seen from behind, its along kept. */
 export const FLIPPED: Placement = [1, 0, 0, 0, 0, -1, 0, 0, 0, 0, -1, 0]
 

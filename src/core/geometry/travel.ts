@@ -1,4 +1,4 @@
-import { compose, type Placement, translation, turnAbout } from './placement'
+import { type Placement, translation, turnAboutLine } from './placement'
 import { cross, length, scale, sub, type Vec3 } from './vec'
 
 /**
@@ -14,7 +14,7 @@ export function poseAt(travel: Travel, share: number): Placement {
   const on = share - travel.stands
   if (travel.kind === 'slide') return translation(scale(travel.by, on))
   const { point, axis, over } = travel
-  return compose(translation(point), compose(turnAbout(axis, over * on), translation(scale(point, -1))))
+  return turnAboutLine(point, axis, over * on)
 }
 
 /** No point of a thing comes further than this on its whole way, mm. */

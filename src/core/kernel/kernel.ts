@@ -190,7 +190,9 @@ export class Kernel {
     return this.own(handle, new Map([[id, mesh.tags]]))
   }
 
-  private readonly triangulate = (polygons: Vec2[][]) => ears(polygons) ?? triangulate(this.wasm, polygons)
+  /** Triangles of polygons (outside anticlockwise, holes clockwise), as indices into all their points in order. */
+  readonly triangulate = (polygons: Vec2[][]): readonly (readonly number[])[] =>
+    ears(polygons) ?? triangulate(this.wasm, polygons)
 
   union(solids: readonly Solid[]): Solid {
     const first = solids[0]

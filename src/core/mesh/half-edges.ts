@@ -84,3 +84,34 @@ export function openLoops(indices: ArrayLike<number>, opposite: Int32Array): num
     }
   return loops
 }
+
+/**
+ * Spans strung together to closed runs, each from the end of one to the start of the next.
+ * @returns none where they do not close
+ */
+export function closedRuns<T>(
+  spans: Iterable<T>,
+  from: (span: T) => number,
+  to: (span: T) => number,
+): T[][] | undefined {
+  const starting = new Map<number, T[]>()
+  for (const span of spans) {
+    const list = starting.get(from(span))
+    if (list) list.push(span)
+    else starting.set(from(span), [span])
+  }
+  const runs: T[][] = []
+  for (const [start, left] of starting)
+    while (left.length > 0) {
+      const run: T[] = []
+      let at = start
+      do {
+        const next = starting.get(at)?.pop()
+        if (next === undefined) return undefined
+        run.push(next)
+        at = to(next)
+      } while (at !== start)
+      runs.push(run)
+    }
+  return runs
+}

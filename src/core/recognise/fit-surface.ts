@@ -39,12 +39,21 @@ function spread(patch: Patch, mean: Vec3 = [0, 0, 0]): number[] {
 
 /** Facets of a cylinder may lean this far from its axis (sine). */
 const LEAN = 0.05
+/** Slivers lean anyhow in a noisy mesh: up to so much of the area may. */
+const SLIVERS = 0.01
+
+/** True of a patch that has more area that leans than slivers can have. */
+function leans(patch: Patch, is: (f: Patch['facets'][number]) => boolean): boolean {
+  const area = patch.facets.reduce((sum, f) => sum + (f.area > patch.slack && is(f) ? f.area : 0), 0)
+  return area > SLIVERS * areaOf(patch)
+}
+
 /** Fewest directions in which the vertices of a round face lie. */
 const FEWEST = 4
 
 export function fitCylinder(patch: Patch): RecognisedFace | undefined {
   const axis = symmetricEigen(spread(patch)).vectors[0]
-  if (patch.facets.some((f) => Math.abs(dot(f.normal, axis)) > LEAN && f.area > patch.slack)) return undefined
+  if (leans(patch, (f) => Math.abs(dot(f.normal, axis)) > LEAN)) return undefined
   return cylinderAlong(axis, patch)
 }
 
@@ -54,12 +63,39 @@ export function cylinderAlong(axis: Vec3, patch: Patch): Extract<RecognisedFace,
   const x = anySquareTo(axis)
   const y = cross(axis, x)
   const flat = points.map((p): Vec2 => [dot(p, x), dot(p, y)])
-  const circle = fitCircle(flat)
-  if (!circle || circle.error > 2 * slack + circle.radius * 1e-4 || circle.radius > 1e4) return undefined
-  if (directions(flat, circle.centre) < FEWEST) return undefined
+  const circle = roundOf(flat, slack)
+  if (!circle || circle.radius > 1e4 || directions(flat, circle.centre) < FEWEST) return undefined
   const point = add(scale(x, circle.centre[0]), scale(y, circle.centre[1]))
   const outward = facets.reduce((sum, f) => sum + f.area * dot(f.normal, sub(f.middle, point)), 0)
   return { kind: 'cylinder', axis, point, radius: circle.radius, hole: outward < 0, area: areaOf(patch) }
+}
+
+/** Largest step between the corners of a round whose chords others may lie on, radians. */
+const STEP = Math.PI / 6
+
+/**
+ * The circle that places lie on. Where others have cut into a mesh of a round face, their rims lie on its chords, up to the
+ * height of those within the circle.
+ */
+function roundOf(points: readonly Vec2[], slack: number): { centre: Vec2; radius: number } | undefined {
+  const whole = fitCircle(points)
+  if (!whole) return undefined
+  const off = (c: typeof whole, [x, y]: Vec2) => Math.hypot(x - c.centre[0], y - c.centre[1]) - c.radius
+  const tolerance = (c: typeof whole) => 2 * slack + c.radius * 1e-4
+  if (whole.error <= tolerance(whole)) return whole
+  let circle = whole
+  let corners = points
+  for (let round = 0; round < 4; round++) {
+    const outer = corners.filter((p) => off(circle, p) > -tolerance(circle) / 2)
+    if (outer.length === corners.length || outer.length < 2 * FEWEST) break
+    corners = outer
+    circle = fitCircle(corners) ?? circle
+  }
+  if (circle.error > tolerance(circle)) return undefined
+  const angles = corners.map(([x, y]) => Math.atan2(y - circle.centre[1], x - circle.centre[0])).sort((a, b) => a - b)
+  const steps = angles.map((a, i) => (i === 0 ? 0 : a - angles[i - 1]!)).filter((s) => s < STEP)
+  const high = circle.radius * (1 - Math.cos(Math.max(0, ...steps) / 2))
+  return points.every((p) => off(circle, p) < tolerance(circle) && off(circle, p) > -high - tolerance(circle)) ? circle : undefined // prettier-ignore
 }
 
 function directions(points: readonly Vec2[], centre: Vec2): number {
@@ -77,7 +113,7 @@ export function fitCone(patch: Patch): RecognisedFace | undefined {
   const axis = symmetricEigen(spread(patch, mean)).vectors[0]
   const lean = dot(mean, axis)
   if (Math.abs(lean) < 0.02 || Math.abs(lean) > 0.999) return undefined
-  if (facets.some((f) => Math.abs(dot(f.normal, axis) - lean) > LEAN && f.area > slack)) return undefined
+  if (leans(patch, (f) => Math.abs(dot(f.normal, axis) - lean) > LEAN)) return undefined
   const apex = meetingPoint(patch)
   if (!apex) return undefined
   // Seen from the apex the cone opens along `open`.

@@ -264,6 +264,11 @@ export class Builder {
     return this.effects.of(step)
   }
 
+  /** What has been added to a part of the last build and taken from it since it was made. */
+  sinceMade(part: string): Effect {
+    return this.effects.since(part)
+  }
+
   /** Gives everything back. */
   dispose(): void {
     this.effects.dispose()

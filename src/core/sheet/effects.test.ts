@@ -65,6 +65,15 @@ test('it follows the last build, also one that was reused, and outlives builds t
   expect(builder.effectOf('cut').taken!.volume).toBeCloseTo(taken, 9)
 })
 
+test('what has changed of a part since it was made is told over all its steps', async () => {
+  await build(PLATE, DISC, ['extrude', hole, 'cut'], ['solid', { width: '4', depth: '4', height: '3', lift: '5', at: { along: '15', up: '10', from: '' }, how: 'add', parts: ['plate'] }, 'lug']) // prettier-ignore
+  const all = builder.sinceMade('plate')
+  expect(all.taken!.volume).toBeCloseTo(builder.effectOf('cut').taken!.volume, 3)
+  expect(all.added!.volume).toBeCloseTo(builder.effectOf('lug').added!.volume, 3)
+  expect(all.added!.parts).toEqual(all.taken!.parts)
+  expect(builder.sinceMade('nothing')).toEqual({ step: 'nothing' })
+})
+
 test('what a step uses up is named, as it was; what is kept is not', async () => {
   const pin = ['solid', { shape: 'box', width: '4', depth: '4', height: '15' }, 'pin'] as const
   const combine = { part: 'plate', do: 'take', tools: ['pin'] }

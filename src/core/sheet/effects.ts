@@ -5,6 +5,7 @@ import { withoutSlivers } from './without-slivers'
 
 /** A part before and after a step. */
 interface Changed {
+  id: string
   name: string
   before: Solid
   /** None where the step used it up. */
@@ -44,7 +45,7 @@ export class Effects {
     const changed = [...before.values()].flatMap((old): Changed[] => {
       const part = after.get(old.id)
       if (part?.key === old.key) return []
-      return [{ name: old.name, before: old.solid.keep(), ...(part ? { after: part.solid.keep() } : {}) }]
+      return [{ id: old.id, name: old.name, before: old.solid.keep(), ...(part ? { after: part.solid.keep() } : {}) }]
     })
     this.next.set(step, changed)
   }
@@ -65,15 +66,32 @@ export class Effects {
   /** What a step of the last build adds to the parts before it, takes from them and uses up; a part that it makes is none of these. */
   of(step: string): Effect {
     const all = this.now.get(step) ?? []
-    const changed = all.flatMap(({ name, before, after }) => (after ? [{ name, before, after }] : []))
-    const added = this.material(changed, ({ before, after }) => this.kernel.subtract(after, [before]))
-    const taken = this.material(changed, ({ before, after }) => this.kernel.subtract(before, [after]))
+    const { added, taken } = this.differences(all)
     const gone = all.filter((c) => !c.after)
     const used = this.material(gone, (c) => this.kernel.union([c.before]))
     return { step, ...(added ? { added } : {}), ...(taken ? { taken } : {}), ...(used ? { used } : {}) }
   }
 
-  private material<C extends Changed>(changed: readonly C[], of: (one: C) => Solid): Material | undefined {
+  /** What has been added to a part and taken from it since it was made, over all steps of the last build. */
+  since(part: string): Effect {
+    const own = [...this.now.values()].flat().filter((c) => c.id === part)
+    const [first, last] = [own[0], own.at(-1)]
+    if (!first || !last?.after) return { step: part }
+    const { added, taken } = this.differences([{ ...first, after: last.after }])
+    return { step: part, ...(added ? { added } : {}), ...(taken ? { taken } : {}) }
+  }
+
+  private differences(all: readonly Changed[]): Pick<Effect, 'added' | 'taken'> {
+    const changed = all.flatMap(({ name, before, after }) => (after ? [{ name, before, after }] : []))
+    const added = this.material(changed, ({ before, after }) => this.kernel.subtract(after, [before]))
+    const taken = this.material(changed, ({ before, after }) => this.kernel.subtract(before, [after]))
+    return { ...(added ? { added } : {}), ...(taken ? { taken } : {}) }
+  }
+
+  private material<C extends Pick<Changed, 'name'>>(
+    changed: readonly C[],
+    of: (one: C) => Solid,
+  ): Material | undefined {
     return this.kernel.scoped(
       () => {
         const rests = changed

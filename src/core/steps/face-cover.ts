@@ -1,3 +1,4 @@
+import { trianglesOf } from '../faces/topology'
 import { frameOn } from '../fields/face-frame'
 import type { FaceValue } from '../fields/part'
 import { apply, invert, type Placement } from '../geometry/placement'
@@ -21,8 +22,7 @@ export function faceCover({ on, region, tag }: FaceValue): FaceCover {
   const back = invert(frame)
   const { mesh, topology } = on
   const triangles: Vec2[][] = []
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(topology, region)) {
     triangles.push([0, 1, 2].map((k): Vec2 => {
       const i = 3 * mesh.indices[3 * t + k]!
       const [x, y] = apply(back, [mesh.positions[i]!, mesh.positions[i + 1]!, mesh.positions[i + 2]!])

@@ -33,6 +33,8 @@ export interface Situation {
   picks: readonly Pick[]
   /** A place in a region of a drawing that is pointed at, mm on its plane. */
   region?: { step: string; at: Vec2 } | undefined
+  /** Two parts that cut into each other, where what would mend that is asked for. */
+  clash?: readonly [string, string]
   newId: () => string
 }
 
@@ -68,8 +70,8 @@ export interface Offer {
   together?: string
   /** It is about what is picked. */
   picked?: boolean
-  /** What of the pick it is about, if not the face: the edge beside it, or all of its part. */
-  of?: 'edge' | 'part'
+  /** What of the pick it is about, if not something to do on the face: the face itself changed by hand, the edge beside it, all of its part, or what it stands or is sunk there with. */
+  of?: 'hand' | 'edge' | 'part' | 'feature'
   /** The check whose finding about what is picked it mends. */
   mends?: string
   /** The step whose finding that is, where a finding is about one. */

@@ -1,4 +1,6 @@
 import { at, built, shape, sheetOf, type StepOf } from '../../../tests/support/drawn'
+import { APART, STANDS } from '../alter/fact-bits'
+import { faceFacts } from '../alter/face-facts'
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
 import { keepEdge, keepFace, pointable, seen } from '../faces/resolve'
@@ -32,6 +34,8 @@ function pickOn(part: BuiltPart, isMeant: (shape: SurfaceShape) => boolean, plac
     shape: part.mesh.surfaces[surfaceOf[region]!]!.shape,
     point: place,
     size: [1, 1, 1],
+    stands: (faceFacts(on)[region]! & STANDS) > 0,
+    apart: (faceFacts(on)[region]! & APART) > 0,
     edge: { from: place, to: place, off: 0, kept: keepEdge(seen(on), border, place) },
   }
 }

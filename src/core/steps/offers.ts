@@ -33,6 +33,7 @@ export const GROUPS: Readonly<Record<Addition['group'], string>> = {
   hold: 'Hold what is in them',
   open: 'Let out, let in',
   change: 'Change parts',
+  alter: 'Change faces by hand',
   divide: 'Divide parts, and join the pieces',
 }
 

@@ -58,6 +58,13 @@ export const pickedEdgeOf = ({ owner, edge }: Pick, run: 'piece' | 'smooth' = 'p
 export const pickedRoundOf = ({ owner, kept, edge }: Pick) =>
   kept && edge?.kept && { part: owner, face: kept, round: { ...edge.kept, run: 'piece' as const } }
 
+/** Faces of one part that are picked, where nothing else is. */
+export function pickedFaces({ picks }: { picks: Situation['picks'] }) {
+  const [first] = picks
+  if (!first || picks.some((p) => p.reference !== undefined || p.owner !== first.owner || !p.kept || p.kind !== 'surface')) return undefined // prettier-ignore
+  return { part: first.owner, faces: picks.map((p) => p.kept!), first, many: picks.length > 1 }
+}
+
 /** For a flat face of a part that is picked: a step that works on it, told from its middle. */
 export function offerOnFace(at: Situation, kind: string, words: string, more: Record<string, unknown> = {}): Offer[] {
   const picked = flatPick(at)

@@ -6,6 +6,7 @@ import { batteryBayStep } from './battery-bay'
 import { caseStep } from './case'
 import { combineStep } from './combine'
 import { copiesStep } from './copies'
+import { countersinkSizeStep } from './countersink-size'
 import { pegsStep } from './pegs'
 import { cutoutStep } from './cutout'
 import { divideStep } from './divide'
@@ -30,13 +31,18 @@ import { ledgeStep } from './ledge'
 import { loftStep } from './loft'
 import { magnetsStep } from './magnets'
 import { motionStep } from './motion'
+import { moveFacesStep } from './move-faces'
+import { moveFeatureStep } from './move-feature'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
 import { plungerStep } from './plunger'
 import { postsStep } from './posts'
 import { putStep } from './put'
+import { resizeStep } from './resize'
 import { revolveStep } from './revolve'
+import { removeFacesStep } from './remove-faces'
 import { ringStep } from './ring'
+import { roundSizeStep } from './round-size'
 import { sealedStep } from './sealed'
 import { seamMagnetsStep } from './seam-magnets'
 import { seamMarksStep } from './seam-marks'
@@ -52,6 +58,7 @@ import { tieAnchorStep } from './tie-anchor'
 import { tongueStep } from './tongue'
 import { towersStep } from './towers'
 import { ventsStep } from './vents'
+import { wallSizeStep } from './wall-size'
 import type { StepKind } from './step-kind'
 
 /** Every kind of step there is. A new one is one folder and one line here. */
@@ -102,6 +109,13 @@ const ALL = [
   fitStep,
   motionStep,
   putStep,
+  moveFacesStep,
+  roundSizeStep,
+  countersinkSizeStep,
+  wallSizeStep,
+  removeFacesStep,
+  moveFeatureStep,
+  resizeStep,
   divideStep,
   dowelsStep,
   tongueStep,

@@ -117,6 +117,18 @@ export interface SurfaceWords {
   along?: (fields: Readonly<Record<string, unknown>>) => number
 }
 
+/** A figure of a step that is dragged at picked faces. */
+export interface Handle {
+  /** The field that picks the faces. */
+  at: string
+  field: string
+  called: string
+  /** Only while a field is like this. */
+  when?: readonly [field: string, ...values: string[]]
+  /** How much the figure changes for each mm along the way out of the material. */
+  along: number
+}
+
 /** One kind of step: everything about it is in its own folder. */
 export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   kind: string
@@ -125,7 +137,7 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   /** Words a maker might search it by. */
   findBy: readonly string[]
   /** Where in the order of the work it belongs. */
-  group: 'make' | 'hold' | 'open' | 'change' | 'divide'
+  group: 'make' | 'hold' | 'open' | 'change' | 'alter' | 'divide'
   /** What it does, for the page on the project file. */
   about: string
   fields: F
@@ -139,6 +151,8 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
    * itself where its nth copy would be. Undefined where they are no parts of their own.
    */
   alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
+  /** A figure that stands at the faces which a field of it picks, and is dragged along the way they look. */
+  handle?: Handle
   /** Its notes say what has to be bought or cut for it. */
   bought?: true
   /** What it makes lies inside of its `part`, which is shown cut open while the step is in hand. */

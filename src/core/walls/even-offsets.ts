@@ -1,7 +1,7 @@
 import type { Pointable } from '../faces/resolve'
 import { solve3 } from '../geometry/solve'
 import { add, angleBetween, cross, dot, length, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
-import { nextSide, oppositeSides } from '../mesh/half-edges'
+import { nextSide } from '../mesh/half-edges'
 
 /** Weak directions are not followed: this much of a millimetre in all of them costs as much as missing a facet by it. */
 const CALM = 1e-3
@@ -37,7 +37,7 @@ export function facetsOf(on: Pointable): Facets {
     return wide < SLIVER ? [0, 0, 0] : scale(n, 1 / twice)
   })
   const isFree = (t: number) => mesh.surfaces[topology.surfaceOf[topology.regionOf[t]!]!]!.shape.kind === 'free'
-  const opposite = oppositeSides(mesh.indices)
+  const { opposite } = topology
   const creased = creasedBorders(on, { outs, opposite, at })
   const goesOn = (s: number) => isFree(Math.floor(opposite[s]! / 3)) && !creased.has(topology.borderOf[s]!)
   const made = { outs, opposite, at, goesOn, creased }

@@ -1,3 +1,4 @@
+import { trianglesOf } from '../faces/topology'
 import type { Pointable } from '../faces/resolve'
 import { add, cross, dot, normalize, scale, sub, type Vec3 } from '../geometry/vec'
 import { nextSide } from '../mesh/half-edges'
@@ -26,8 +27,7 @@ export function patchOf(on: Pointable, region: number): Patch {
     patch.comeBy[found] = side
     return found
   }
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(topology, region)) {
     patch.flat.push(place(3 * t), place(3 * t + 1), place(3 * t + 2))
     for (let s = 3 * t; s < 3 * t + 3; s++) {
       const beyond = topology.regionOf[Math.floor(opposite[s]! / 3)]!

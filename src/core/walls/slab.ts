@@ -5,7 +5,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceShape, SurfaceTag } from '../kernel/surface'
 import { raise } from '../result'
 import { evenOffset } from './even-offsets'
-import { offsetShape } from './offset-shape'
+import { offsetShape } from '../blend/offset-shape'
 import { patchOf, spreadOf, withStrip } from './patch'
 import { unturned, within } from './reach'
 

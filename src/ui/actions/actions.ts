@@ -4,6 +4,7 @@ import { changeNote } from '@/core/document/notes'
 import { makeReference, type ProjectReference } from '@/core/document/schema'
 import { detectFormat } from '@/core/formats/detect'
 import type { Imported } from '@/core/formats/read-file'
+import type { Pick as Picked } from '@/core/fit/picks'
 import type { ImportedModel } from '@/core/references/model'
 import type { Goal, Offer } from '@/core/steps/offer'
 import { propose, takeOffer } from '@/core/steps/offers'
@@ -119,7 +120,13 @@ export class Actions {
     const isDrawing = last && stepKindNamed(last.kind)?.fields.shapes?.type === 'shapes'
     if (isDrawing) set({ place: 'shape', drawing: openDrawing(last.id), inHand: undefined, picks: [] })
     // What is divided is used up, and what was picked on it with it.
-    else set({ ...(place === 'divide' ? { picks: [] } : { place: 'shape' }), drawing: undefined, inHand: last?.id })
+    else {
+      const { history, picks } = this.store.getState()
+      // What has been left out for it, because it stands there itself now, is not in view any more.
+      const isOut = (p: Picked) => history.present.references.some((r) => r.id === p.reference && r.states[p.owner] === 'left-out') // prettier-ignore
+      const stay = place === 'divide' ? [] : picks.filter((p) => !isOut(p))
+      set({ ...(place === 'divide' ? {} : { place: 'shape' }), picks: stay, drawing: undefined, inHand: last?.id })
+    }
   }
 
   /** Takes up what is offered for a reference, and what is then offered for what that makes. */

@@ -164,6 +164,11 @@ export class Engine {
     return this.builder.effectOf(step)
   }
 
+  /** What has been added to a part of the last build and taken from it since it was made. */
+  sinceMade(part: string) {
+    return this.builder.sinceMade(part)
+  }
+
   /** What the project comes to in each of its variants. */
   variants(project: Project) {
     return this.builder.variants(project)

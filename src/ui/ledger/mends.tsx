@@ -16,7 +16,7 @@ export function Mends({ finding }: { finding: Finding }) {
     <>
       {mend && <Mend words={mend.words} act={() => edit(setField(mend.of, mend.field, mend.value))} />}
       {item && <StepsForItem finding={finding} {...item} />}
-      {about !== undefined && <StepsThatMend finding={finding} picks={[]} />}
+      {(about !== undefined || clashOf(finding)) && <StepsThatMend finding={finding} picks={[]} />}
     </>
   )
 }
@@ -27,13 +27,18 @@ function StepsForItem({ finding, reference, item }: { finding: Finding } & NonNu
   return found ? <StepsThatMend finding={finding} picks={[itemPick(reference, found)]} /> : null
 }
 
+/** The two parts that a finding says cut into each other. */
+const clashOf = ({ check, item, parts: [a, b] }: Finding): readonly [string, string] | undefined =>
+  check === 'collision' && !item && a !== undefined && b !== undefined ? [a, b] : undefined
+
 /** Steps that are offered for what is picked, and mend a finding. */
 function StepsThatMend({ finding, picks }: { finding: Finding; picks: Situation['picks'] }) {
   const store = useProjectStore()
   const actions = useActions()
   const at = situationOf(store.getState())
   const parts = finding.item ? at.parts.filter((p) => finding.parts.includes(p.id)) : at.parts
-  return offersAt({ ...at, parts, picks })
+  const clash = clashOf(finding)
+  return offersAt({ ...at, parts, picks, ...(clash ? { clash } : {}) })
     .filter(({ mends, about }) => mends === finding.check && (about === undefined || about === finding.about))
     .map((offer) => <Mend key={offer.key} words={offer.words} act={() => actions.take(offer)} />)
 }

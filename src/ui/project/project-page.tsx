@@ -24,6 +24,7 @@ import { keepFigures } from '../store/last-figures'
 import { unsavedOf } from '../store/unsaved'
 import { usePlaceInAddress } from './address'
 import { startSaving } from './saver'
+import { picksNow } from '../store/picks-now'
 import { createProjectStore, type ProjectStore, StoreContext, useProject } from '../store/store'
 import { TopBar } from './top-bar'
 import { Unsettled } from './unsettled'
@@ -76,7 +77,7 @@ function start(open: OpenProject): Opened & { close: () => void } {
   const kept = unsavedOf(open.id, open.document)
   const goesOn = kept?.base === open.revision
   const store = createProjectStore(open, goesOn ? undefined : kept?.document)
-  const { receive } = store.getState()
+  const { receive, set } = store.getState()
   const engine = new Engine({
     onBuild: (build) => {
       receive({
@@ -85,6 +86,9 @@ function start(open: OpenProject): Opened & { close: () => void } {
         ...(store.getState().importing ? {} : { early: undefined }),
         ...(build.parts.length === 0 ? { ledger: [], findings: [], pairs: [] } : {}),
       })
+      const { picks } = store.getState()
+      const now = picksNow(picks, build)
+      if (now !== picks) set({ picks: now as typeof picks })
       if (build.quality !== 'drag') keepFigures(open.id, build)
     },
     onLedger: (ledger) => receive({ ledger: shareRows(store.getState().ledger, ledger) }),

@@ -14,21 +14,27 @@ const useDifference = () =>
     s.place === 'parts' && s.comparing ? s.variants?.find((v) => v.id === s.comparing)?.differs : undefined,
   )
 
+/** The part that is held against how it was made. */
+const useSince = () =>
+  useProject((s) => (s.place === 'shape' && s.inHand === undefined && !s.drawing && !s.photo ? s.since : undefined))
+
 /** Hatches what the step in hand adds and takes, as long as it is in hand. */
 export function useEffects(view: SceneView | undefined): void {
   const step = useStepInHand()
+  const since = useSince()
   const build = useProject((s) => s.build)
   const effect = useProject((s) => s.effect)
   const receive = useProject((s) => s.receive)
   const engine = useEngine()
   useEffect(() => {
-    if (!step || !build) return receive({ effect: undefined })
+    const asked = build && (step ? engine.effectOf(step) : since && engine.sinceMade(since))
+    if (!asked) return receive({ effect: undefined })
     let current = true
-    void engine.effectOf(step).then((found) => current && receive({ effect: found }))
+    void asked.then((found) => current && receive({ effect: found }))
     return () => {
       current = false
     }
-  }, [step, build, engine, receive])
+  }, [step, since, build, engine, receive])
   const differs = useDifference()
   useEffect(() => {
     const shown = effect ?? differs
@@ -48,10 +54,12 @@ export function EffectLine() {
   const step = useStepInHand()
   const effect = useProject((s) => s.effect)
   const set = useProject((s) => s.set)
+  const since = useSince()
   const { steps } = useDocument()
   const differs = useDifference()
   const number = steps.findIndex((s) => s.id === step) + 1
   if (differs) return <Changes effect={differs} done={() => set({ comparing: undefined })} of="Against as drawn" />
+  if (since && effect?.step === since) return <Changes effect={effect} done={() => set({ since: undefined })} of="Since it was made" /> // prettier-ignore
   if (!step || number === 0 || effect?.step !== step || !ALL_HATCHES.some((hatch) => effect[hatch])) return null
   return <Changes effect={effect} done={() => set({ inHand: undefined })} of={`Step ${number}`} />
 }
@@ -61,9 +69,9 @@ function Changes({ effect, done, of }: { effect: EffectView; done: () => void; o
     <div
       role="status"
       aria-label="What the step does"
-      className="pointer-events-auto flex items-baseline gap-4 border-b border-rule bg-sheet px-2 py-0.5 text-[14px]"
+      className="pointer-events-auto flex flex-wrap items-baseline gap-x-4 border-b border-rule bg-sheet px-2 py-0.5 text-[14px]"
     >
-      <span className="text-soft">{of}</span>
+      <span className="whitespace-nowrap text-soft">{of}</span>
       {!ALL_HATCHES.some((hatch) => effect[hatch]) && 'nothing differs'}
       {effect.added && <Said hatch="added" verb="adds" link="to" material={effect.added} />}
       {effect.taken && <Said hatch="taken" verb="takes" link="from" material={effect.taken} />}

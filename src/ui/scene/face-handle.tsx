@@ -1,7 +1,10 @@
 'use client'
 import { useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
+import type { KeptFace } from '@/core/document/pick-schema'
+import type { ProjectStep } from '@/core/document/schema'
 import type { Pick } from '@/core/fit/picks'
+import { sameName } from '@/core/kernel/surface'
 import { normalAt } from '@/core/faces/onto'
 import { scale, type Vec3 } from '@/core/geometry/vec'
 import { stepKindNamed } from '@/core/steps/registry'
@@ -23,8 +26,33 @@ const AHEAD = 5
 export function FaceHandle({ view }: { view: SceneView }) {
   const picks = useProject((s) => s.picks)
   const drawing = useProject((s) => s.drawing)
+  const inHand = useProject((s) => s.inHand)
+  const { steps } = useDocument()
   const [pick] = picks
-  return picks.length === 1 && pick?.name && !drawing ? <Handle key={`${pick.name.step} ${pick.point.join()}`} view={view} pick={pick} /> : null // prettier-ignore
+  if (!pick?.name || drawing) return null
+  const by = steps.find((s) => s.id === inHand && isHandled(s, pick))
+  if (picks.length > 1 && !by) return null
+  return <Handle key={`${by?.id ?? pick.name.step} ${pick.point.join()}`} view={view} pick={pick} by={by?.id} />
+}
+
+/** True of a step that has a figure at the picked face. */
+function isHandled({ kind, fields }: ProjectStep, pick: Pick): boolean {
+  const handle = stepKindNamed(kind)?.handle
+  if (!handle || (handle.when && !handle.when.slice(1).includes(String(fields[handle.when[0]] ?? handle.when[1])))) return false // prettier-ignore
+  return ((fields[handle.at] ?? []) as unknown as KeptFace[]).some((f) => sameName(f.name, pick.name!))
+}
+
+/** The figure of the step in hand, and how it was when the face was picked. */
+function useHandled(by: string | undefined) {
+  const { steps } = useDocument()
+  const step = steps.find((s) => s.id === by)
+  const kind = step && stepKindNamed(step.kind)
+  const value = useProject((s) => s.build?.steps.find((r) => r.id === by)?.values[kind?.handle?.field ?? ''])
+  const handle = kind?.handle
+  const spec = handle && kind.fields[handle.field]
+  if (!step || !handle || typeof value !== 'number' || spec?.type !== 'length') return undefined
+  const saved = step.fields[handle.field]
+  return { step, field: handle.field, called: handle.called, value, along: handle.along, spec, formula: typeof saved === 'string' ? saved : spec.default } // prettier-ignore
 }
 
 function useMoved(pick: Pick) {
@@ -52,12 +80,15 @@ function outOf({ shape, point }: Pick): Vec3 {
 const defaultsOf = (fields: Readonly<Record<string, object>>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, 'default' in spec ? spec.default : undefined]))
 
-function Handle({ view, pick }: { view: SceneView; pick: Pick }) {
-  const moved = useMoved(pick)
+function Handle({ view, pick, by }: { view: SceneView; pick: Pick; by: string | undefined }) {
+  const handled = useHandled(by)
+  const figured = useMoved(pick)
+  const moved = by === undefined ? figured : handled
   const { printer } = useDocument()
   const unit = useUnit()
   const store = useProjectStore()
-  const [atPick] = useState(moved?.value)
+  // A step that moves the face was begun after that was picked, where it was before.
+  const [atPick] = useState(by === undefined ? moved?.value : 0)
   const from = useRef<{ value: number; formula: string }>(undefined)
   const normal = outOf(pick)
   const off = moved ? (moved.value - (atPick ?? moved.value)) / moved.along : 0

@@ -4,7 +4,7 @@ import { describePick, type Pick } from '@/core/fit/picks'
 import { formatLength } from '@/core/units/length'
 import { useActions } from '../actions/actions-context'
 import { ThreePoints, TwoPicks } from './measured-line'
-import { ABOUT } from './verb'
+import { ABOUT, type Verb } from './verb'
 import { VerbButtons } from './verb-buttons'
 import { verbsFor } from './verbs'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
@@ -90,8 +90,23 @@ const bendWords = (bend: number, format: (mm: number) => string): string =>
     ? 'flat there'
     : `${bend > 0 ? 'bulged' : 'hollow'} by a radius of ${format(1 / Math.abs(bend))} there`
 
-/** More verbs than this are folded, to these few. */
+/** More verbs than this are folded: to the first few of each of these, and so many in all. */
 const [MANY, FEW] = [10, 7]
+const FIRST: Partial<Record<keyof typeof ABOUT, number>> = { look: 1, face: 2, hand: 2, feature: 1, edge: 1 }
+
+/** The few verbs that are shown at first, in their order. */
+function fewOf(verbs: readonly Verb[]): Verb[] {
+  const left = { ...FIRST }
+  const first = new Set<Verb>()
+  for (const verb of verbs) {
+    const about = verb[2] ?? 'face'
+    if (!left[about]) continue
+    left[about] -= 1
+    first.add(verb)
+  }
+  for (const verb of verbs) if (first.size < FEW) first.add(verb)
+  return verbs.filter((v) => first.has(v))
+}
 
 function Verbs({ pick }: { pick: Pick }) {
   const store = useProjectStore()
@@ -113,7 +128,7 @@ function Verbs({ pick }: { pick: Pick }) {
     return (
       <p className="flex flex-wrap gap-x-5 text-soft">
         With this:
-        <VerbButtons verbs={fold ? verbs.slice(0, FEW) : verbs} />
+        <VerbButtons verbs={fold ? fewOf(verbs) : verbs} />
         {fold}
       </p>
     )

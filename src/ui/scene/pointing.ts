@@ -1,5 +1,6 @@
 'use client'
 import { useRef } from 'react'
+import { APART, EDGED, STANDS } from '@/core/alter/fact-bits'
 import type { Pick } from '@/core/fit/picks'
 import { keepEdge, keepFace } from '@/core/faces/resolve'
 import { boxSize, type Vec3 } from '@/core/geometry/vec'
@@ -104,6 +105,7 @@ export function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | un
   const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
   if (part) {
     const { step, role, segment, copy, shape } = part.body.surfaces[part.body.surfaceOf[region]!]!
+    const facts = part.body.facts[region]!
     return {
       kind: 'surface',
       owner: part.id,
@@ -114,6 +116,9 @@ export function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | un
       shape,
       point,
       size,
+      ...(facts & STANDS ? { stands: true } : {}),
+      ...(facts & APART ? { apart: true } : {}),
+      ...(facts & EDGED ? { edged: true } : {}),
     }
   }
   for (const reference of build.references)

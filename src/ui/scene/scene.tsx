@@ -33,7 +33,7 @@ export function SceneHost({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const picks = useProject((s) => s.picks.length)
-  const inHand = useProject((s) => s.inHand)
+  const inHand = useProject((s) => s.inHand ?? s.since)
   const set = useProject((s) => s.set)
   const drawing = useProject((s) => s.drawing !== undefined)
   const [view, setView] = useState<SceneView>()
@@ -77,7 +77,7 @@ export function SceneHost({
       onKeyDown={(e) => {
         const typing = e.target instanceof HTMLInputElement
         if (e.key !== 'Escape' || typing || (picks === 0 && !inHand)) return
-        set({ picks: [], measuring: false, inHand: undefined })
+        set({ picks: [], measuring: false, inHand: undefined, since: undefined })
         canvas.current?.focus()
       }}
     >
@@ -108,7 +108,7 @@ export function SceneHost({
       {view && <EdgesMeant view={view} />}
       {view && <BesideNames view={view} />}
       {view && <NoteMarks view={view} />}
-      <div className="pointer-events-none absolute top-3 left-4 z-[5] flex flex-col items-start gap-1.5">
+      <div className="pointer-events-none absolute top-3 right-40 left-4 z-[5] flex flex-col items-start gap-1.5">
         <Working />
         <EffectLine />
       </div>

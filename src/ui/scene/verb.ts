@@ -2,7 +2,14 @@ import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Offer } from '@/core/steps/offer'
 
 /** What verbs are about, in the order in which they are listed, with what that is called. */
-export const ABOUT = { face: 'This face', edge: 'Its edge', part: 'The part', look: 'Look, mark' } as const
+export const ABOUT = {
+  face: 'This face',
+  hand: 'Change it',
+  edge: 'Its edge',
+  feature: 'What it is of',
+  part: 'The part',
+  look: 'Look, mark',
+} as const
 
 /** Something that can be done with a pick: its words, the doing, what it is about (the face, if nothing is said), and which edges. */
 export type Verb = [

@@ -65,6 +65,7 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
       'look',
     ])
     verbs.push(['show all', () => set({ showing: {} }), 'look'])
+    verbs.push(['show what has changed since it was made', () => set({ since: pick.owner, inHand: undefined, place: 'shape' }), 'look']) // prettier-ignore
     const step = document.steps.find((s) => s.id === pick.name?.step)
     if (step && !build?.left.some((l) => l.step === step.id))
       verbs.push(['take this step out', () => edit(removeStep(step.id)), 'part'])

@@ -37,6 +37,8 @@ export interface View {
   pointedEdges: readonly SavedTaken[] | undefined
   /** The step that is worked on in the sheet, or was added last: what it adds and takes is hatched. */
   inHand: string | undefined
+  /** The part that is held against how it was made, while no step is in hand. */
+  since: string | undefined
   /** Variants: side by side, or what is different in the one named. */
   comparing: string | undefined
   perspective: boolean
@@ -74,6 +76,7 @@ export const viewSlice =
     pointedStep: undefined,
     pointedEdges: undefined,
     inHand: undefined,
+    since: undefined,
     comparing: undefined,
     perspective: false,
     apart: 0,

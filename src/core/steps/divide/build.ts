@@ -1,3 +1,4 @@
+import { trianglesOf } from '../../faces/topology'
 import { carriedOn, comesOff, cutLine, type LineShape } from '../../divide/cut-line'
 import { type Carried, cutEnds, type Kerf, kerfOf } from '../../divide/kerf'
 import { partedInBox, partedPiece, partedWhole } from '../../divide/parted'
@@ -79,8 +80,7 @@ function partedBy(
 function farthestOf({ on: { mesh, topology }, region }: FaceValue, out: Vec3): Vec3 {
   let best: Vec3 = [0, 0, 0]
   let most = -Infinity
-  for (let t = 0; t < topology.regionOf.length; t++) {
-    if (topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(topology, region)) {
     const [a, b, c] = [0, 1, 2].map((k) => placeAt(mesh.positions, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
     const middle: Vec3 = [0, 1, 2].map((k) => (a[k]! + b[k]! + c[k]!) / 3) as unknown as Vec3
     if (dot(middle, out) <= most) continue

@@ -1,4 +1,5 @@
 import { newStep, type Offer, type Situation } from '../offer'
+import { pickedFaces } from '../picked'
 
 /** The last part, closed all round. */
 export function startHollow(at: Situation): Record<string, unknown> | undefined {
@@ -7,9 +8,9 @@ export function startHollow(at: Situation): Record<string, unknown> | undefined 
 }
 
 /** The part whose faces are picked, open there. */
-export function offerHollow({ picks, newId }: Situation): Offer[] {
-  const [first] = picks
-  const open = picks.flatMap((p) => (p.reference === undefined && p.owner === first?.owner && p.kept && p.kind === 'surface' ? [p.kept] : [])) // prettier-ignore
-  if (!first || open.length < picks.length) return []
-  return [{ key: 'hollow open', words: open.length > 1 ? 'hollow the part, open at these faces' : 'hollow the part, open here', picked: true, of: 'part', steps: [newStep({ newId }, 'hollow', { part: first.owner, open })] }] // prettier-ignore
+export function offerHollow(at: Situation): Offer[] {
+  const picked = pickedFaces(at)
+  if (!picked) return []
+  const words = picked.many ? 'hollow the part, open at these faces' : 'hollow the part, open here'
+  return [{ key: 'hollow open', words, picked: true, of: 'part', steps: [newStep(at, 'hollow', { part: picked.part, open: picked.faces })] }] // prettier-ignore
 }

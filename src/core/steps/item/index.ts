@@ -1,3 +1,4 @@
+import { trued } from '../../alter/trued'
 import { choiceField } from '../../fields/choice'
 import { itemField } from '../../fields/item'
 import type { FieldValues } from '../../fields/kinds'
@@ -6,6 +7,7 @@ import { referenceField } from '../../fields/reference'
 import type { Solid } from '../../kernel/kernel'
 import { welded } from '../../mesh/weld'
 import { expectOk } from '../../result'
+import { formatLength } from '../../units/length'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
 import { offerItem, startItem } from './offers'
@@ -49,6 +51,9 @@ export const itemStep = stepKind({
   },
 })
 
+/** That corners were off their faces is told from here on, mm. */
+const TOLD = 5e-4
+
 /** Finer shapes are wrapped before they are made larger. */
 const FINE = 600
 
@@ -63,7 +68,11 @@ function solidOf(
         kernel.fromTriangles(positions, indices, { step: id, role: 'face', segment: '1', shape: { kind: 'free' } }),
       )
     : kernel.place(expectOk(solidOfShape(kernel, item.solid, id)), item.stands)
-  if (gap === 0) return { solid: whole, notes: [] }
+  if (gap === 0) {
+    const { solid, by } = room ? { solid: whole, by: 0 } : trued(kernel, whole)
+    const told = by < TOLD ? [] : [`Its corners lay up to ${formatLength(by)} mm off the faces that they belong to, and have been put onto them.`] // prettier-ignore
+    return { solid, notes: told }
+  }
   const wrapped = whole.triangleCount() > FINE
   const grown = kernel.grown(wrapped ? kernel.wrapped(whole) : whole, gap, { step: id, role: 'grown', shape: { kind: 'free' } }) // prettier-ignore
   return { solid: grown, notes: wrapped ? [`${item.name} has many faces, so the gap runs round its hull; hollows in it are filled.`] : [] } // prettier-ignore

@@ -1,3 +1,4 @@
+import { setItemState } from '../../document/edits'
 import { newStep, type Offer, type Situation } from '../offer'
 
 /** So many parts are offered one by one to cut an item's room out of. */
@@ -10,7 +11,7 @@ export function startItem(at: Situation): Record<string, unknown> | undefined {
   return reference && item && { reference: reference.id, item: item.id }
 }
 
-/** The item that is picked, taken over as a part, or its room cut out of parts. */
+/** The item that is picked, taken over as a part, which then stands instead of it, or its room cut out of parts. */
 export function offerItem(at: Situation): Offer[] {
   const [pick] = at.picks
   if (at.picks.length !== 1 || pick?.reference === undefined) return []
@@ -18,7 +19,13 @@ export function offerItem(at: Situation): Offer[] {
   if (!at.references.some((r) => r.id === reference && r.items.some((i) => i.id === item))) return []
   const own = { reference, item }
   return [
-    { key: 'item picked', words: 'take it over as a part', picked: true, steps: [newStep(at, 'item', own)] },
+    {
+      key: 'item picked',
+      words: 'take it over as a part',
+      picked: true,
+      steps: [newStep(at, 'item', own)],
+      edit: setItemState(reference, item, 'left-out'),
+    },
     ...at.parts.slice(0, OFFERED).map((part): Offer => ({
       key: `item picked ${part.id}`,
       words: `cut its room out of ${part.name}`,

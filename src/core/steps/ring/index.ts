@@ -1,3 +1,4 @@
+import { trianglesOf } from '../../faces/topology'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -98,8 +99,7 @@ function upwards(axis: Vec3): Vec3 {
 /** From where to where a face reaches along its axis, from a point of that. */
 function extentOf({ on, region }: FaceValue, point: Vec3, up: Vec3): [number, number] {
   let [low, high] = [Infinity, -Infinity]
-  for (let t = 0; t < on.topology.regionOf.length; t++) {
-    if (on.topology.regionOf[t] !== region) continue
+  for (const t of trianglesOf(on.topology, region)) {
     for (let k = 0; k < 3; k++) {
       const i = 3 * on.mesh.indices[3 * t + k]!
       const far = dot(sub([on.mesh.positions[i]!, on.mesh.positions[i + 1]!, on.mesh.positions[i + 2]!], point), up)

@@ -7,6 +7,7 @@ import { raise } from '../../result'
 import { wallOf } from '../../walls/wall'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import { newStep, type Offer, type Situation } from '../offer'
+import { pickedFaces } from '../picked'
 import { type StepContext, stepKind } from '../step-kind'
 
 const fields = {
@@ -62,9 +63,9 @@ function skinOf({ part, faces, by, way, how, parts }: Values, { kernel, id, tole
   return way === 'in' ? kernel.intersect(part.solid, skin) : kernel.subtract(skin, [part.solid])
 }
 
-function offerThicken({ picks, newId }: Situation): Offer[] {
-  const [first] = picks
-  const faces = picks.flatMap((p) => (p.reference === undefined && p.owner === first?.owner && p.kept && p.kind === 'surface' ? [p.kept] : [])) // prettier-ignore
-  if (!first || faces.length < picks.length) return []
-  return [{ key: 'thicken', words: faces.length > 1 ? 'thicken these faces' : 'thicken this face', picked: true, steps: [newStep({ newId }, 'thicken', { part: first.owner, faces })] }] // prettier-ignore
+function offerThicken(at: Situation): Offer[] {
+  const picked = pickedFaces(at)
+  if (!picked) return []
+  const { part, faces, many } = picked
+  return [{ key: 'thicken', words: many ? 'thicken these faces' : 'thicken this face', picked: true, steps: [newStep(at, 'thicken', { part, faces })] }] // prettier-ignore
 }

@@ -1,4 +1,4 @@
-import type { Side } from '../blend/side'
+import type { Side } from './side'
 import { add, anySquareTo, dot, scale, type Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
 import { normalAt } from '../faces/onto'

@@ -1,0 +1,29 @@
+import { dot } from '../../geometry/vec'
+import { newStep, type Offer, type Situation } from '../offer'
+import { offerOnFaces } from '../by-hand'
+import { pickedFaceOf, pickedFaces } from '../picked'
+
+/** Faces of a part that are picked: moved; leant about the edge that the pick lies by; or brought to a flat face of something else. */
+export function offerMoveFaces(at: Situation): Offer[] {
+  const move = offerOnFaces(at, 'move-faces', (first, many) => first.shape.kind === 'free' ? undefined : many ? 'move these faces' : 'move this face') // prettier-ignore
+  const picked = pickedFaces(at)
+  const edge = picked?.first.edge?.kept
+  const lean = picked && edge && at.picks.every((p) => p.shape.kind === 'plane') ? offerOnFaces(at, 'move-faces', (_, many) => many ? 'lean these faces about that edge' : 'lean this face about that edge', { how: 'lean', about: [{ ...edge, run: 'piece' }] }) : [] // prettier-ignore
+  return [...move, ...lean, ...toAnother(at)]
+}
+
+/** Faces that look as differently as this (cosine) are not brought to each other. */
+const TURNED = 0.2
+
+/** The first of two flat faces brought to the second. */
+function toAnother(at: Situation): Offer[] {
+  const [first, second, more] = at.picks
+  if (!first || !second || more || first.shape.kind !== 'plane' || second.shape.kind !== 'plane') return []
+  const plane = pickedFaceOf(second, at.references)
+  const same = second.reference === undefined && second.owner === first.owner
+  // Faces of one part that look against each other have the part between them.
+  if (same && dot(first.shape.normal, second.shape.normal) < TURNED) return []
+  if (first.reference !== undefined || !first.kept || !plane) return []
+  const fields = { part: first.owner, faces: [first.kept], how: 'to', to: { ...plane, datum: 'middle', off: '0' } }
+  return [{ key: 'move-faces to', words: 'bring the first face to the second', picked: true, of: 'hand', steps: [newStep(at, 'move-faces', fields)] }] // prettier-ignore
+}
