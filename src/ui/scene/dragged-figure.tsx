@@ -5,7 +5,7 @@ import { useProjectStore } from '../store/store'
 /** Pixels that the pointer may shake without dragging. */
 const SHAKE = 4
 
-/** A figure in the scene at what it is a figure of: dragged, nudged by the arrow keys, or clicked to be typed in its sentence. */
+/** A figure in the scene at what it is a figure of, or just over the foot line where that hides it: dragged, nudged by the arrow keys, or clicked to be typed in its sentence. */
 export function DraggedFigure({
   at: [x, y],
   step,
@@ -42,7 +42,7 @@ export function DraggedFigure({
     <button
       type="button"
       className="absolute z-[5] -translate-x-1/2 -translate-y-1/2 cursor-move touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure"
-      style={{ left: x, top: y }}
+      style={{ left: x, top: `min(${y}px, calc(100% - var(--foot, 0px) - 16px))` }}
       title={`${called}: drag it, with Alt in hundredths, or click to type`}
       aria-label={`${called}, ${shown}`}
       onPointerDown={(e) => {

@@ -1,5 +1,5 @@
 'use client'
-import { Fragment } from 'react'
+import { Fragment, useEffect, useRef } from 'react'
 import { describePick, type Pick } from '@/core/fit/picks'
 import { formatLength } from '@/core/units/length'
 import { useActions } from '../actions/actions-context'
@@ -71,9 +71,23 @@ export function FootLine() {
   ) : null
 }
 
+/** Says how much of the scene it hides as `--foot`: what is dragged there stands clear of it. */
 function Foot({ children, quiet = false }: { children: React.ReactNode; quiet?: boolean }) {
+  const foot = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    const { parentElement: scene } = foot.current!
+    const watch = new ResizeObserver(() =>
+      scene?.style.setProperty('--foot', `${scene.clientHeight - foot.current!.offsetTop}px`),
+    )
+    watch.observe(foot.current!)
+    return () => {
+      watch.disconnect()
+      scene?.style.removeProperty('--foot')
+    }
+  }, [])
   return (
     <div
+      ref={foot}
       className={`absolute right-4 bottom-4 left-4 z-10 border-t-2 bg-sheet px-4 py-2 text-[15px] ${quiet ? 'pointer-events-none border-rule' : 'border-ink'}`}
     >
       {children}
@@ -133,7 +147,7 @@ function Verbs({ pick }: { pick: Pick }) {
       </p>
     )
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-soft">
+    <dl tabIndex={-1} className="grid max-h-[38vh] grid-cols-[auto_1fr] gap-x-4 overflow-y-auto text-soft">
       {Object.entries(ABOUT).map(([about, called]) => {
         const own = verbs.filter(([, , of = 'face']) => of === about)
         return (
