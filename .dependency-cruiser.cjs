@@ -66,6 +66,12 @@ module.exports = {
       { path: '^src/core/(?!alter|blend|faces|fit/gap|geometry|kernel|mesh|profile|recognise/eigen|result)' },
     ),
     room(
+      'proofs-know-what-is-built',
+      { path: '^src/core/prove', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/(fields|sheet|checks|alter|blend|walls|divide|enclosures|lofts|photo|formats)' },
+      'What a printer makes of a part is told from its triangles and from what its surfaces are called.',
+    ),
+    room(
       'lofts-know-outlines',
       { path: '^src/core/lofts' },
       { path: '^src/core/(?!lofts|geometry|kernel|profile|result)' },

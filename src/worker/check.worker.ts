@@ -12,7 +12,12 @@ import { Kernel } from '../core/kernel/kernel'
 import type { TaggedMesh } from '../core/kernel/surface'
 import type { ImportedOutline } from '../core/outlines/outline'
 import type { ImportedModel } from '../core/references/model'
+import type { Direction } from '../core/prove/directions'
+import type { Picture, PictureKind } from '../core/prove/picture'
+import type { Proof } from '../core/prove/prove'
 import { ResolvedReferences } from '../core/references/resolved-references'
+
+import { type LayerView, Proofs, type ProofView, viewOf } from './proofs'
 
 /** What the build worker hands over: a build without the meshes that were handed over with the build before. */
 export interface BuildToCheck {
@@ -39,6 +44,7 @@ const references = new ResolvedReferences(drawings)
 const gaps = new GapCache()
 let meshes = new Map<string, TaggedMesh>()
 let kernel: Promise<Kernel> | undefined
+let kept: Proofs | undefined
 let events: CheckEvents | undefined
 let newest: BuildToCheck | undefined
 let running = false
@@ -98,6 +104,29 @@ async function measureAndCheck(build: BuildToCheck): Promise<void> {
   if (newest === build) events?.pairs(ticket, foundPairs(built))
 }
 
+const proofs = async (): Promise<Proofs> => (kept ??= new Proofs(await (kernel ??= Kernel.load())))
+
+/** Throws when a part has become another in a newer build. */
+const OVERTAKEN = new Error('There is a newer build.')
+const wanted =
+  ({ id, key }: BuiltPart) =>
+  () => {
+    if (newest?.parts.find((p) => p.id === id)?.key !== key) throw OVERTAKEN
+  }
+function overtaken(error: unknown): undefined {
+  if (error !== OVERTAKEN) throw error
+}
+
+/** Tells something of a part of the newest build, as it will be printed. */
+async function proven<T>(part: string, tell: (proof: Proof, proofs: Proofs) => T | Promise<T>): Promise<T | undefined> {
+  const asked = newest
+  const own = asked && withMeshes(asked).find((p) => p.id === part)
+  if (!own) return undefined
+  const all = await proofs()
+  const proof = await all.of(asked.project, own, wanted(own)).catch(overtaken)
+  return proof && tell(proof, all)
+}
+
 /** Measures the ledger and runs the checks on the same solids the scene shows. */
 const worker = {
   /** `port` leads to the build worker. */
@@ -110,6 +139,27 @@ const worker = {
     kernel ??= Kernel.load()
     const placed = references.all(project, models, await kernel)
     return nearestOf(a, b, measurable({ parts: newest ? withMeshes(newest) : [], references: placed }))
+  },
+
+  /** What the printer will make of a part; nothing as long as it is not here in that shape. */
+  prove: async (part: string, key: string): Promise<ProofView | undefined> =>
+    newest?.parts.some((p) => p.id === part && p.key === key)
+      ? proven(part, (proof) => viewOf(part, proof))
+      : undefined,
+
+  /** One of its layers, counted from 1. */
+  layer: (part: string, nth: number): Promise<LayerView | undefined> =>
+    proven(part, (proof, proofs) => proofs.layer(proof, nth)),
+
+  picture: (part: string, kind: PictureKind): Promise<Picture | undefined> =>
+    proven(part, (proof, proofs) => proofs.picture(proof, kind)),
+
+  /** Ways to lay a part on the bed, the best first, and how it lies now. */
+  async directions(part: string): Promise<{ now: Direction; found: Direction[] } | undefined> {
+    const asked = newest
+    const own = asked && withMeshes(asked).find((p) => p.id === part)
+    if (!own) return undefined
+    return (await proofs()).directions(asked.project, own, wanted(own)).catch(overtaken)
   },
 
   addModel(sha: string, model: ImportedModel): void {

@@ -104,6 +104,11 @@ const partSchema = z.object({
   material: z.enum(Object.keys(MATERIALS) as [Material, ...Material[]]).optional(),
   /** How many of it are printed. */
   count: z.number().int().min(1).max(999).optional(),
+  /** Which way of it looks at the bed when it is printed, as a unit vector; as its step has it lie, if absent. */
+  lies: z
+    .tuple([z.number().min(-1).max(1), z.number().min(-1).max(1), z.number().min(-1).max(1)])
+    .refine((v) => Math.abs(Math.hypot(...v) - 1) < 1e-3, 'a direction of length 1')
+    .optional(),
   /** Faces in colours of their own; the later one counts. */
   faces: z
     .array(z.object({ face: keptFaceSchema, color }))

@@ -16,7 +16,7 @@ import { halfSpace } from './half-space'
 import { placeShape, toColumns } from './placed-shape'
 import { ears } from './ears'
 import { chordsFor } from '../profile/polygon'
-import { combined, joined, lathed, movedOut, prism, sliced, triangulate } from './polygons'
+import { beyond, combined, joined, lathed, movedOut, prism, sliced, triangulate } from './polygons'
 import { revolvedMesh, type RevolvedNames } from './revolved-mesh'
 import { readTagged } from './read-tagged'
 import { sameMesh } from './same-mesh'
@@ -264,6 +264,11 @@ export class Kernel {
   /** Outlines (holes clockwise) grown all round, mm, or shrunk; what opens is rounded within a tolerance. */
   flatOffset(polygons: readonly (readonly Vec2[])[], by: number, tolerance: number): Vec2[][] {
     return movedOut(this.wasm, polygons, by, 4 * Math.max(2, chordsFor(Math.abs(by), Math.PI / 2, tolerance)))
+  }
+
+  /** What of outlines (holes clockwise) lies farther than `by` outside of others, mm, and is wider than twice `sliver`. */
+  flatBeyond(a: readonly (readonly Vec2[])[], b: readonly (readonly Vec2[])[], by: number, sliver: number): Vec2[][] {
+    return beyond(this.wasm, a, b, by, sliver, 24)
   }
 
   /** What of outlines (holes clockwise) others have in common with them, or have not. */

@@ -57,7 +57,11 @@ function fromVectors(all: PolygonsVector): Vec2[][] {
   const polygons: Vec2[][] = []
   for (let i = 0; i < all.size(); i++) {
     const one = all.get(i)
-    polygons.push(Array.from({ length: one.size() }, (_, j): Vec2 => [one.get(j).x, one.get(j).y]))
+    const points = Array.from({ length: one.size() }, (_, j): Vec2 => {
+      const { x, y } = one.get(j)
+      return [x, y]
+    })
+    polygons.push(points)
     one.delete()
   }
   all.delete()
@@ -93,6 +97,29 @@ export function movedOut(
   const out = fromVectors((moved as unknown as { _ToPolygons(): PolygonsVector })._ToPolygons())
   section.delete()
   moved.delete()
+  return out
+}
+
+/**
+ * What of polygons (holes clockwise) lies farther than a distance outside of others, without what is narrower than twice
+ * another. All in one, for what lies between takes longer to be read than to be worked out.
+ */
+export function beyond(
+  wasm: ManifoldToplevel,
+  polygons: readonly (readonly Vec2[])[],
+  others: readonly (readonly Vec2[])[],
+  by: number,
+  sliver: number,
+  corners: number,
+): Vec2[][] {
+  if (polygons.length === 0) return []
+  const sections = [sectionOf(wasm, polygons)]
+  const next = (section: CrossSection) => (sections.push(section), section)
+  const near = others.length > 0 ? next(next(sectionOf(wasm, others)).offset(by, 'Round', 2, corners)) : undefined
+  const rest = near ? next(sections[0]!.subtract(near)) : sections[0]!
+  const open = rest.isEmpty() ? rest : next(next(rest.offset(-sliver, 'Round', 2, 8)).offset(sliver, 'Round', 2, 8))
+  const out = fromVectors((open as unknown as { _ToPolygons(): PolygonsVector })._ToPolygons())
+  for (const section of sections) section.delete()
   return out
 }
 

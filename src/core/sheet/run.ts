@@ -9,6 +9,7 @@ import type { PartHere, Published, Resolved } from '../fields/field-kind'
 import { IDENTITY, type Placement } from '../geometry/placement'
 import { add } from '../geometry/vec'
 import { OWN_PART } from '../built/rows'
+import { laysOn, printWith } from '../print/lay'
 import type { Names } from '../references/names'
 import type { Reference } from '../references/resolve'
 import type { ResolvedOutline } from '../references/resolve-outline'
@@ -63,14 +64,17 @@ export function accept(
     const before = run.parts.get(part.id) ?? (of && { ...of, color: shadeOf(of.color, part.of!.nth), piece: pieceOf(of, part.of!) }) // prettier-ignore
     const key = partKeys.get(part.id)!
     const own = run.project.parts[part.id]
+    const lay = part.print ?? before?.print ?? IDENTITY
+    const print = own?.lies && !laysOn(lay, own.lies) ? printWith(own.lies) : lay
     run.parts.set(part.id, {
       id: part.id,
       solid: part.solid,
       key,
       name: own?.name ?? (part.name === undefined ? before?.name : freeName(part.name, part.id, run)) ?? 'Part',
       color: own?.color ?? part.color ?? before?.color ?? '#9db096',
-      print: part.print ?? before?.print ?? IDENTITY,
-      pauses: part.pauses ?? before?.pauses,
+      print,
+      // What is laid in while it prints is laid in from above, as its step has it lie.
+      pauses: print === lay ? (part.pauses ?? before?.pauses) : undefined,
       piece: before?.piece,
       pointable: pointable(part.id, key),
     })

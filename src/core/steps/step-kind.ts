@@ -111,6 +111,8 @@ export interface StepContext {
 /** What a surface of a role is called, and the field that moves it. */
 export interface SurfaceWords {
   called: string
+  /** It stands out of a face, or is let in, by so little that what lies between two of them is neither a wall nor a slit. */
+  shallow?: true
   /** The field, and its words as something to be changed: `the clearance`. */
   moved?: readonly [field: string, words: string]
   /** How much the field changes for each mm that the face moves along its normal; 0 where it cannot be moved by it. */

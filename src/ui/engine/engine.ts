@@ -10,6 +10,7 @@ import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
 import type { ImportedOutline } from '@/core/outlines/outline'
 import type { Arrangement } from '@/core/print/arrange'
+import type { PictureKind } from '@/core/prove/picture'
 import type { BuildWorker } from '@/worker/build.worker'
 import type { CheckWorker } from '@/worker/check.worker'
 import { type BuildView, keysOf } from '@/worker/views'
@@ -143,6 +144,24 @@ export class Engine {
   /** The least distance between what two picks are taken as, and along each axis. */
   nearest(project: Project, a: Pick, b: Pick) {
     return this.checker.nearest(project, a, b)
+  }
+
+  /** What the printer will make of a part, once the checks have it in that shape. */
+  prove(part: string, key: string) {
+    return this.checker.prove(part, key)
+  }
+
+  layer(part: string, nth: number) {
+    return this.checker.layer(part, nth)
+  }
+
+  picture(part: string, kind: PictureKind) {
+    return this.checker.picture(part, kind)
+  }
+
+  /** Ways to lay a part on the bed. */
+  directions(part: string) {
+    return this.checker.directions(part)
   }
 
   /** What an item is like on the whole. */

@@ -15,6 +15,7 @@ import { Ledger } from '../ledger/ledger'
 import { PartsPage } from '../parts/parts-page'
 import { PhotoDesk } from '../photo/photo-view'
 import { Print } from '../print/print'
+import { ProvePage } from '../prove/prove-page'
 import { SceneHost } from '../scene/scene'
 import type { SceneView } from '../scene/scene-view'
 import { Actions } from '../actions/actions'
@@ -177,6 +178,7 @@ function LeftPage() {
   if (place === 'gather') return <Gather />
   if (place === 'divide') return <DividePage />
   if (place === 'parts') return <PartsPage />
+  if (place === 'prove') return <ProvePage />
   if (place === 'print') return <Print />
   return <BuildSheet />
 }
@@ -200,9 +202,12 @@ const PICTURE_DELAY = 2500
 function usePicture(view: React.RefObject<SceneView | undefined>): void {
   const id = useProject((s) => s.id)
   const build = useProject((s) => s.build)
+  // There one part stands by itself, as it is printed.
+  const proves = useProject((s) => s.place === 'prove')
   useEffect(() => {
     if (
       !build ||
+      proves ||
       build.quality === 'drag' ||
       build.parts.length + build.references.length + build.outlines.length === 0
     )
@@ -213,5 +218,5 @@ function usePicture(view: React.RefObject<SceneView | undefined>): void {
         .then((picture) => picture && call(`/api/projects/${id}/picture`, { method: 'PUT', body: picture }))
     }, PICTURE_DELAY)
     return () => clearTimeout(timer)
-  }, [view, id, build])
+  }, [view, id, build, proves])
 }

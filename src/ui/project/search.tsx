@@ -98,6 +98,8 @@ function useThings(): Found[] {
     shape: 'sheet steps values case posts openings',
     divide: 'split cut pieces joint bed fit pins tongue dovetail explode apart order',
     parts: 'list count mass weight material volume size group middle variants versions thicker compare side by side',
+    prove:
+      'thin wall thickness overhang bridge support island layers slice direction orientation tip check printable gap slit',
     print: 'export save stl 3mf printer bed fit classes',
   }
   return [

@@ -22,6 +22,7 @@ export function Dial({ view }: { view: SceneView }) {
   const perspective = useProject((s) => s.perspective)
   const showing = useProject((s) => s.showing)
   const set = useProject((s) => s.set)
+  const proves = useProject((s) => s.place === 'prove')
   const from = useDrawn(view, (v) => v.eye.lookingFrom())
   const references = showing.references ?? 'solid'
   const word = (direction: Direction) => (from === direction ? CHOSEN : 'text-soft hover:text-ink')
@@ -82,6 +83,7 @@ export function Dial({ view }: { view: SceneView }) {
         <button
           type="button"
           className="figure"
+          hidden={proves}
           aria-label={`References are ${references}`}
           onClick={() =>
             set({
@@ -95,7 +97,7 @@ export function Dial({ view }: { view: SceneView }) {
           references {references === 'solid' ? 'shown' : references === 'ghost' ? 'faint' : 'hidden'}
         </button>
       </div>
-      <SectionControl />
+      {!proves && <SectionControl />}
       <Light />
     </div>
   )

@@ -47,6 +47,7 @@ export class Marks extends Group {
       const own = typeof tone === 'string' ? this.materials[tone] : this.paint(tone.color, planes)
       const patch = new Mesh<BufferGeometry>(target.patch(regions), own)
       patch.position.copy(target.group.position)
+      patch.quaternion.copy(target.group.quaternion)
       this.add(patch)
     }
   }

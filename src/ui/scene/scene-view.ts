@@ -13,6 +13,7 @@ import {
   WebGLRenderer,
 } from 'three'
 import { acceleratedRaycast } from 'three-mesh-bvh'
+import type { Placement } from '@/core/geometry/placement'
 import type { ShownMesh } from '@/worker/shown-mesh'
 import type { Section, Showing } from '../store/view-slice'
 import { Body } from './body'
@@ -23,6 +24,8 @@ import { layGrid, lights } from './ground'
 import { type Mark, Marks } from './marks'
 import { type Palette, palette } from './palette'
 import { smallPicture } from './picture'
+import { type Proof, Proven } from './proven'
+import { stand } from './stand'
 import { setLight, type SurfaceLight } from './surface-light'
 import { Unpicked } from './unpicked'
 
@@ -61,6 +64,8 @@ export class SceneView {
   readonly unpicked = new Unpicked()
   private readonly caps = new Group()
   private readonly hatches = ALL_HATCHES.map((hatch) => ({ hatch, drawn: new Hatched(hatch) }))
+  private readonly proven = new Proven()
+  private proof: Proof = { bands: [] }
   private hatched: Partial<Record<Hatch, ShownMesh>> = {}
   private readonly grid: LineSegments
   private readonly caster = new Raycaster()
@@ -86,6 +91,7 @@ export class SceneView {
       this.marks,
       this.caps,
       ...this.hatches.map((h) => h.drawn),
+      this.proven,
     )
     this.caster.firstHitOnly = true
     this.eye.look('corner')
@@ -98,7 +104,7 @@ export class SceneView {
     ;(this.grid.material as LineBasicMaterial).color.set(this.colors.grid)
     this.unpicked.recolor(this.colors)
     this.dressAll()
-    this.draw()
+    this.prove(this.proof)
   }
 
   resize(width: number, height: number): void {
@@ -139,16 +145,10 @@ export class SceneView {
     this.draw()
   }
 
-  /** Draws bodies apart from where they belong, mm; all others where they are. */
-  setApart(offsets: ReadonlyMap<string, readonly [number, number, number]>): void {
+  /** Draws bodies elsewhere than where they belong; all others where they are. */
+  setPlaced(places: ReadonlyMap<string, Placement>): void {
     let moved = false
-    for (const [id, body] of this.bodies) {
-      const to = new Vector3(...(offsets.get(id) ?? ([0, 0, 0] as const)))
-      if (body.group.position.equals(to)) continue
-      moved = true
-      body.group.position.copy(to)
-      body.group.updateMatrixWorld(true)
-    }
+    for (const [id, { group }] of this.bodies) moved = stand(group, places.get(id)) || moved
     if (!moved) return
     this.layMarks()
     this.draw()
@@ -176,7 +176,7 @@ export class SceneView {
     if (!section) this.caps.clear()
     this.layMarks()
     this.dressAll()
-    this.draw()
+    this.prove(this.proof)
   }
 
   /** Fills the cut faces; polygons by part, in the plane's own coordinates. */
@@ -201,6 +201,13 @@ export class SceneView {
   paint(marks: readonly Mark[]): void {
     this.painted.set(marks)
     this.painted.lay(this.bodies, this.colors, this.planes())
+    this.draw()
+  }
+
+  /** Draws what the printer will make of a part. */
+  prove(proof: Proof): void {
+    this.proof = proof
+    this.proven.show(proof, this.colors, this.planes())
     this.draw()
   }
 
@@ -235,7 +242,7 @@ export class SceneView {
           body,
           region: body.regionOf(found.faceIndex),
           triangle: found.faceIndex,
-          point: found.point.clone().sub(body.group.position).toArray(),
+          point: body.group.worldToLocal(found.point.clone()).toArray(),
           normal: found.face!.normal.toArray(),
         }
         break
@@ -289,6 +296,7 @@ export class SceneView {
     this.painted.dispose()
     this.marks.dispose()
     for (const { drawn } of this.hatches) drawn.dispose()
+    this.proven.dispose()
     this.eye.dispose()
     this.renderer.dispose()
   }

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { Pick } from '@/core/fit/picks'
+import { translation } from '@/core/geometry/placement'
 import { emptyBox, joinBoxes, scale, sub } from '@/core/geometry/vec'
 import { useEngine } from '../actions/actions-context'
 import { type Showing } from '../store/view-slice'
@@ -11,6 +12,7 @@ import { EffectLine, useEffects } from './effect-line'
 import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
+import { asPrinted, useProvedPart } from '../prove/proved-part'
 import { NoteMarks } from './note-marks'
 import { GapInset } from './gap-inset'
 import { EdgesMeant } from './edges-meant'
@@ -18,6 +20,7 @@ import { KeptLines } from './kept-lines'
 import type { Mark } from './marks'
 import { MotionHandle } from './motion-handle'
 import { keyLook, usePointing } from './pointing'
+import { ProofLegend, useProven } from './proof-scene'
 import { SceneView } from './scene-view'
 import { useSection } from './use-section'
 import { Working } from './working'
@@ -36,6 +39,8 @@ export function SceneHost({
   const inHand = useProject((s) => s.inHand ?? s.since)
   const set = useProject((s) => s.set)
   const drawing = useProject((s) => s.drawing !== undefined)
+  // There parts stand as they are printed, not where they belong.
+  const proves = useProject((s) => s.place === 'prove')
   const [view, setView] = useState<SceneView>()
   const [broken, setBroken] = useState(false)
   useEffect(() => {
@@ -69,6 +74,7 @@ export function SceneHost({
   useMarks(view)
   useSectionCaps(view)
   useEffects(view)
+  useProven(view)
   const pointer = usePointing(view)
   return (
     <section
@@ -103,17 +109,18 @@ export function SceneHost({
         </p>
       )}
       {view && !drawing && <Dial view={view} />}
-      {view && <GapInset view={view} />}
-      {view && <KeptLines view={view} />}
-      {view && <EdgesMeant view={view} />}
+      {view && !proves && <GapInset view={view} />}
+      {view && !proves && <KeptLines view={view} />}
+      {view && !proves && <EdgesMeant view={view} />}
       {view && <BesideNames view={view} />}
       {view && <NoteMarks view={view} />}
+      {view && <ProofLegend view={view} />}
       <div className="pointer-events-none absolute top-3 right-40 left-4 z-[5] flex flex-col items-start gap-1.5">
         <Working />
         <EffectLine />
       </div>
-      {view && <FaceHandle view={view} />}
-      {view && <MotionHandle view={view} />}
+      {view && !proves && <FaceHandle view={view} />}
+      {view && !proves && <MotionHandle view={view} />}
       {children?.(view)}
     </section>
   )
@@ -130,6 +137,8 @@ function useBodies(view: SceneView | undefined): void {
   const perspective = useProject((s) => s.perspective)
   // While things are gathered, the parts stand back.
   const usual: Showing = useProject((s) => (s.place === 'gather' || s.drawing ? 'ghost' : 'solid'))
+  const proved = useProvedPart().part?.id
+  const proving = useProject((s) => (s.place === 'prove' ? (s.proving.shows ?? 'part') : undefined))
   const keys = useRef(new Map<string, string>())
   const beside = useBeside()
   const shownBeside = useRef<typeof beside>(undefined)
@@ -152,9 +161,11 @@ function useBodies(view: SceneView | undefined): void {
         view.put(id, part.body.shown)
         keys.current.set(id, part.key)
       }
-      view.dress(id, { color: part.color, showing: showing[id] ?? usual, reference: false })
+      // In the place Prove one part is looked at by itself.
+      const looked = part.id !== proved ? 'hidden' : proving === 'layer' ? 'ghost' : 'solid'
+      view.dress(id, { color: part.color, showing: proving ? looked : (showing[id] ?? usual), reference: false })
     }
-    for (const reference of beside ? [] : build.references)
+    for (const reference of beside || proving ? [] : build.references)
       for (const item of reference.items) {
         const id = `item:${reference.id}:${item.id}`
         present.add(id)
@@ -190,7 +201,7 @@ function useBodies(view: SceneView | undefined): void {
     view.unpicked.setOutlines(build.outlines.map((o) => o.lines))
     view.draw()
     if (present.size > 0 || build.outlines.length > 0) view.frame(turned)
-  }, [view, build, showing, usual, swap, beside])
+  }, [view, build, showing, usual, swap, beside, proved, proving])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
   const light = useProject((s) => s.light)
   useEffect(() => view?.setLight(light), [view, light])
@@ -199,18 +210,22 @@ function useBodies(view: SceneView | undefined): void {
 /** How far the farthest pieces are drawn apart, by the size of all parts. */
 const SPREAD = 0.4
 
-/** Draws the pieces of divided parts apart, as far as they are meant to be. */
+/** Draws the pieces of divided parts apart, as far as they are meant to be; in the place Prove a part as it is printed. */
 function useApart(view: SceneView | undefined): void {
   const build = useProject((s) => s.build)
   const apart = useProject((s) => (s.place === 'divide' ? s.apart : 0))
+  const proves = useProject((s) => s.place === 'prove')
+  const { part } = useProvedPart()
+  const proved = proves ? part : undefined
   useEffect(() => {
     if (!view || !build) return
+    if (proved) return view.setPlaced(new Map([[`part:${proved.id}`, asPrinted(proved)]]))
     const pieces = build.parts.filter((p) => p.piece)
     const most = Math.max(1, ...pieces.map((p) => Math.hypot(...p.piece!.away)))
     const { min, max } = pieces.map((p) => p.body.bounds).reduce(joinBoxes, emptyBox())
     const one = pieces.length > 0 ? (apart * SPREAD * Math.hypot(...sub(max, min))) / most : 0
-    view.setApart(new Map(pieces.map((p) => [`part:${p.id}`, scale(p.piece!.away, one) as [number, number, number]])))
-  }, [view, build, apart])
+    view.setPlaced(new Map(pieces.map((p) => [`part:${p.id}`, translation(scale(p.piece!.away, one))])))
+  }, [view, build, apart, proved])
 }
 
 /** What is being read is looked at before its faces are found. */

@@ -10,9 +10,11 @@ import { useStepInHand } from './use-step-in-hand'
  * works on.
  */
 export function useSection(): Section | undefined {
-  const own = useProject((s) => s.section)
+  // Where parts stand as they are printed they are not cut where they belong.
+  const own = useProject((s) => (s.place === 'prove' ? undefined : s.section))
   const id = useStepInHand()
   const middle = useProject((s) => {
+    if (s.place === 'prove') return undefined
     const step = s.history.present.steps.find((one) => one.id === id)
     const part = step && stepKindNamed(step.kind)?.inside ? step.fields.part : undefined
     const bounds = s.build?.parts.find((p) => p.id === part)?.body.bounds

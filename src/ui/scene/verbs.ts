@@ -1,7 +1,8 @@
-import { paintFace, removeStep, setItemState } from '@/core/document/edits'
+import { paintFace, removeStep, setItemState, setPart } from '@/core/document/edits'
 import { setNote } from '@/core/document/notes'
 import type { Project } from '@/core/document/schema'
 import type { Pick as Picked } from '@/core/fit/picks'
+import { dot, plainVec } from '@/core/geometry/vec'
 import { offersAt } from '@/core/steps/offers'
 import { stepKindNamed } from '@/core/steps/registry'
 import { newId } from '../new-id'
@@ -50,6 +51,14 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
           set({ place: 'parts', picks: [] })
         },
         'look',
+      ])
+    const { shape } = pick
+    const lies = document.parts[pick.owner]?.lies
+    if (shape.kind === 'plane' && !(lies && dot(lies, shape.normal) > 0.9999))
+      verbs.push([
+        'print it lying on this face',
+        () => edit(setPart(pick.owner, { lies: plainVec(shape.normal) })),
+        'part',
       ])
     verbs.push([
       'show alone',

@@ -4,6 +4,7 @@ import type { EarlyMesh } from '@/core/formats/early-mesh'
 import type { FoundPair } from '@/core/fit/found-pairs'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { BuildView, Comparison, EffectView } from '@/worker/views'
+import type { ProofView } from '@/worker/proofs'
 import type { VariantView } from '@/worker/variant-views'
 import type { Slice } from './slice'
 
@@ -43,6 +44,8 @@ export interface Results {
   findings: Finding[] | undefined
   /** What lies beside each other without a row. */
   pairs: FoundPair[]
+  /** What the printer will make of parts, by their ids; `of` is the shape and print that it was said of. */
+  proofs: Readonly<Record<string, ProofView & { of: string; problem?: string }>>
   /** What the variants come to, while they are looked at. */
   variants: VariantView[] | undefined
   building: Progress | undefined
@@ -67,6 +70,7 @@ export const resultsSlice: Slice<ResultsSlice> = (set) => ({
   ledger: [],
   findings: undefined,
   pairs: [],
+  proofs: {},
   variants: undefined,
   building: undefined,
   failure: undefined,

@@ -1,12 +1,21 @@
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Pick } from '@/core/fit/picks'
+import type { Vec3 } from '@/core/geometry/vec'
+import type { PictureKind } from '@/core/prove/picture'
 import type { Material } from '@/core/units/materials'
 import type { DrawingState } from './drawing-state'
 import type { PhotoState } from './photo-state'
 import type { Slice } from './slice'
 
 /** The places of the work. */
-export const PLACES = { gather: 'Gather', shape: 'Shape', divide: 'Divide', parts: 'Parts', print: 'Print' } as const
+export const PLACES = {
+  gather: 'Gather',
+  shape: 'Shape',
+  divide: 'Divide',
+  parts: 'Parts',
+  prove: 'Prove',
+  print: 'Print',
+} as const
 export type Place = keyof typeof PLACES
 
 export interface Section {
@@ -19,6 +28,17 @@ export interface Section {
 
 /** How a part or a reference is shown. */
 export type Showing = 'solid' | 'ghost' | 'hidden'
+
+/** What is looked at of a part as it will be printed. */
+export interface Proving {
+  /** The first of all, if absent. */
+  part: string | undefined
+  shows: PictureKind | 'layer' | undefined
+  /** From 1. */
+  layer: number
+  /** A place that is pointed out. */
+  at: Vec3 | undefined
+}
 
 /** What is looked at, pointed at and being worked on; not part of the project. */
 export interface View {
@@ -42,6 +62,8 @@ export interface View {
   /** Variants: side by side, or what is different in the one named. */
   comparing: string | undefined
   perspective: boolean
+  /** In the place Prove. */
+  proving: Proving
   /** How far pieces of divided parts are drawn apart, 0 to 1. */
   apart: number
   /** How parts are lit: `striped` shows creases and dents, `bent` how strongly faces bend. */
@@ -79,6 +101,7 @@ export const viewSlice =
     since: undefined,
     comparing: undefined,
     perspective: false,
+    proving: { part: undefined, shows: undefined, layer: 1, at: undefined },
     apart: 0,
     light: 'plain',
     material: 'PLA',

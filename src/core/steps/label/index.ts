@@ -47,7 +47,7 @@ export const labelStep = stepKind({
   printer: ['line', 'layer'],
   surfaces: {
     far: { called: 'face of a letter', moved: ['deep', 'by how much'], along: () => 1 },
-    letter: { called: 'side of a letter' },
+    letter: { called: 'side of a letter', shallow: true },
     in: { called: 'foot of a letter' },
   },
   offers: (at) => offerOnFace(at, 'label', 'write on it', { at: { along: 0, up: -3, from: '' } }),

@@ -3,7 +3,7 @@ import { Kernel } from '../kernel/kernel'
 import type { TaggedMesh } from '../kernel/surface'
 import { circle, rectangle } from '../profile/shapes'
 import { Builder } from '../sheet/builder'
-import { thinSpots } from './thin-pairs'
+import { thinSpots } from './thin-spots'
 
 registerTestKinds()
 let kernel: Kernel
@@ -17,7 +17,7 @@ const slab = async (...cuts: Record<string, unknown>[]): Promise<TaggedMesh> => 
   return build.parts[0]!.mesh
 }
 const roles = (mesh: TaggedMesh, limit: number) =>
-  thinSpots(mesh, limit).map((s) => [s.surfaces.map((i) => mesh.surfaces[i]!.role).sort().join(), Math.round(s.thickness * 1e3) / 1e3]) // prettier-ignore
+  thinSpots(mesh, limit).map((s) => [s.surfaces.map((i) => mesh.surfaces[i]!.role).sort().join(), Math.round(s.apart * 1e3) / 1e3]) // prettier-ignore
 
 test('a floor under a trench is as thick as is left of it; nothing else is thin', async () => {
   const mesh = await slab({ what: 'trench', deep: '4.5', size: '6', at: '20' })
@@ -31,7 +31,7 @@ test('a small thin spot in the middle of two large flat faces is found', async (
   const pin = kernel.extrude(circle([31, 17], 0.75), 0.35, 9, { tolerance: 0.01, names: { step: 'd', top: 'end', bottom: 'floor', side: 'wall' } }) // prettier-ignore
   const drilled = kernel.subtract(plate, [pin])
   const [spot] = thinSpots(kernel.read(drilled), 0.8)
-  expect(spot!.thickness).toBeCloseTo(0.35, 5)
+  expect(spot!.apart).toBeCloseTo(0.35, 5)
   expect(spot!.area).toBeCloseTo(Math.PI * 0.75 ** 2, 1)
   expect(Math.hypot(spot!.place[0] - 31, spot!.place[1] - 17)).toBeLessThan(0.8)
   for (const s of [plate, pin, drilled]) s.dispose()

@@ -1,0 +1,105 @@
+import type { Vec2 } from '../geometry/vec'
+import type { Kernel } from '../kernel/kernel'
+import { bridgedBy } from './bridge'
+import { awayFrom, flatArea, flatPieces, isIn, middleOf } from './flat-pieces'
+import { leansBetween } from './leans-between'
+import type { Lying } from './lying'
+import { slices } from './slices'
+
+/** A layer as it will be printed, seen from above on the bed. Lengths mm. */
+export interface Layer {
+  /** From 1. */
+  nth: number
+  /** Its lower and upper side, above the bed. */
+  from: number
+  to: number
+  /** Outsides anticlockwise, holes clockwise, cut half way up. */
+  outlines: Vec2[][]
+  /** mm2 */
+  area: number
+  /** What leans out over the layer below by more than 45 degrees would. */
+  free: Vec2[][]
+  /** Pieces that begin in the air: nothing of them lies over the layer below. */
+  islands: FreePlace[]
+  /** What spans from one side to another. */
+  bridges: FreePlace[]
+  /** What is held at one side alone. */
+  hangs: FreePlace[]
+}
+
+export interface FreePlace {
+  at: Vec2
+  /** Of a bridge how long it is, of what hangs how far it reaches out, of an island how large it is, mm or mm2. */
+  size: number
+}
+
+/** How layers are laid, mm. */
+export interface Layering {
+  layer: number
+  /** The lowest one, if that is another. */
+  first?: number | undefined
+}
+
+/** Slivers that are narrower than twice this are none, mm. */
+const SLIVER = 0.02
+/** Outlines are chords: this much farther out than 45 degrees is none, mm. */
+const CHORDS = 0.01
+/** What reaches out over the layer below by less than this stays up by itself, mm. */
+export const STAYS = 1
+
+/** The lower and upper sides of all layers of what is so high. */
+export function layerHeights(height: number, { layer, first = layer }: Layering): [number, number][] {
+  const out: [number, number][] = []
+  for (let k = 0, from = 0; from < height - 1e-6; k++) {
+    const to = first + k * layer
+    out.push([from, to])
+    from = to
+  }
+  return out
+}
+
+/**
+ * Slices a part that stands on the bed, from below. Layers are held against each other only where a face between them leans
+ * out, or something begins.
+ * @param pause lets others in, and throws where the work is to end
+ */
+export async function layersOf(
+  kernel: Kernel,
+  lies: Lying,
+  layering: Layering,
+  pause: () => Promise<void> | undefined = () => undefined,
+): Promise<Layer[]> {
+  const top = lies.size[2]
+  const heights = layerHeights(top, layering)
+  const middles = heights.map(([from, to]) => (from + Math.min(to, top)) / 2)
+  const sliced = slices(lies, middles)
+  const leans = leansBetween(lies, middles)
+  const out: Layer[] = []
+  for (const [k, [from, to]] of heights.entries()) {
+    const outlines = sliced[k]!
+    const below = out.at(-1)
+    const free = below && leans[k] ? kernel.flatBeyond(outlines, below.outlines, to - from + CHORDS, SLIVER) : []
+    const places = free.length > 0 ? freePlaces(kernel, outlines, below!.outlines, free) : NONE
+    out.push({ nth: k + 1, from, to, outlines, area: flatArea(outlines), free, ...places })
+    await pause()
+  }
+  return out
+}
+
+const NONE = { islands: [], bridges: [], hangs: [] } as const satisfies Pick<Layer, 'islands' | 'bridges' | 'hangs'>
+
+function freePlaces(kernel: Kernel, layer: Vec2[][], below: Vec2[][], free: Vec2[][]) {
+  const places = { islands: [] as FreePlace[], bridges: [] as FreePlace[], hangs: [] as FreePlace[] }
+  const whole = flatPieces(layer)
+  const own = whole.filter((p) => kernel.flatCombined(p, below, 'common').length === 0)
+  for (const piece of own) places.islands.push({ at: middleOf(piece), size: flatArea(piece) })
+  const far = below.length === 0 ? [] : flatPieces(kernel.flatBeyond(layer, below, STAYS, SLIVER)).map(middleOf)
+  for (const piece of flatPieces(free)) {
+    const at = far.find((p) => isIn(piece, p))
+    if (!at || own.some((o) => isIn(o, at))) continue
+    const span = bridgedBy(piece, layer, below)
+    if (span !== undefined) places.bridges.push({ at: middleOf(piece), size: span })
+    else places.hangs.push({ at, size: Math.max(...piece.flatMap((points) => points.map((p) => awayFrom(below, p)))) })
+  }
+  return places
+}

@@ -1,0 +1,50 @@
+import type { BuiltPart } from '../built/built'
+import type { Project } from '../document/schema'
+import type { Vec2, Vec3 } from '../geometry/vec'
+import type { Kernel, Solid } from '../kernel/kernel'
+import type { Layer } from './layers'
+import type { Lying } from './lying'
+import type { Narrow } from './narrow'
+import type { Overhangs } from './overhangs'
+import type { PictureKind } from './picture'
+
+/** What the printer will make of one thing about a part. */
+export interface ProofLine {
+  id: string
+  /** What was looked at, a word or two. */
+  about: string
+  /** A sentence with a figure. */
+  says: string
+  /** `look`: something for the maker to judge. */
+  verdict: 'fine' | 'look'
+  /** What would mend it, or help. */
+  mends?: string
+  /** Single places, the worst first. */
+  places: { says: string; at: Vec3; layer?: number }[]
+  /** What shows it in the scene. */
+  shows?: PictureKind | 'layer'
+}
+
+/** What lines are said of. */
+export interface ProofInput {
+  kernel: Kernel
+  project: Project
+  part: BuiltPart
+  solid: Solid
+  lies: Lying
+  layers: readonly Layer[]
+  thin: Narrow
+  slits: Narrow
+  leans: Overhangs
+  /** A length for the maker, with its unit. */
+  say: (mm: number) => string
+  /** From a place on a layer to where that is in the project's frame. */
+  place: (at: Vec2, layer: Pick<Layer, 'from'>) => Vec3
+}
+
+/** Each says one thing. A new one is one file, and one line in `lines/index.ts`. */
+export type Line = (input: ProofInput) => ProofLine
+
+/** Walls up to so many lines are looked at, and slits up to so many. */
+export const LINES_OF_WALL = 3
+export const LINES_OF_SLIT = 1

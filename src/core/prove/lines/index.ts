@@ -1,0 +1,13 @@
+import type { Line } from '../line'
+import { bridges } from './bridges'
+import { edges } from './edges'
+import { islands } from './islands'
+import { leaning } from './leaning'
+import { pieces } from './pieces'
+import { pins } from './pins'
+import { slits } from './slits'
+import { standing } from './standing'
+import { thickness } from './thickness'
+
+/** What is said of a part, in this order. */
+export const LINES: readonly Line[] = [thickness, slits, edges, pins, leaning, bridges, islands, standing, pieces]

@@ -1,0 +1,80 @@
+import type { BuiltPart } from '../built/built'
+import type { Project } from '../document/schema'
+import { apply } from '../geometry/placement'
+import type { Kernel } from '../kernel/kernel'
+import { expectOk } from '../result'
+import { withUnit } from '../units/length'
+import { type Layer, layersOf } from './layers'
+import { LINES_OF_SLIT, LINES_OF_WALL, type ProofInput, type ProofLine } from './line'
+import { LINES } from './lines'
+import { type Lying, lying } from './lying'
+import { type Narrow, narrowPlaces } from './narrow'
+import { type Overhangs, overhangs } from './overhangs'
+import type { Picture, PictureKind } from './picture'
+import { isShallow } from './where-words'
+
+/** A part as it is printed, looked at from all sides. */
+export interface Proof {
+  lines: ProofLine[]
+  layers: Layer[]
+  lies: Lying
+  pictures: Record<PictureKind, Picture>
+}
+
+/**
+ * Looks at a part as its printer will print it.
+ * @param pause lets others in, and throws where the work is to end
+ * Errors: not-closed
+ */
+export async function prove(
+  kernel: Kernel,
+  project: Project,
+  part: BuiltPart,
+  pause: () => Promise<void> | undefined = () => undefined,
+): Promise<Proof> {
+  const { printer, unit } = project
+  const lies = lying(part)
+  const solid = expectOk(kernel.fromTriangles(lies.positions, lies.indices, FREE))
+  try {
+    const layers = await layersOf(kernel, lies, printer, pause)
+    const thin = narrowPlaces(part.mesh, LINES_OF_WALL * printer.line, 'material')
+    await pause()
+    const slits = narrowPlaces(part.mesh, LINES_OF_SLIT * printer.line, 'air')
+    await pause()
+    const deep = ({ spots, picture }: Narrow): Narrow => ({ picture, spots: spots.filter((s) => !isShallow(s.surfaces, part.mesh.surfaces, project)) }) // prettier-ignore
+    const leans = overhangs(lies, printer.layer / 2)
+    const input: ProofInput = {
+      kernel,
+      project,
+      part,
+      solid,
+      lies,
+      layers,
+      thin: deep(thin),
+      slits: deep(slits),
+      leans,
+      say: (mm) => withUnit(mm, unit),
+      place: ([x, y], { from }) => apply(lies.back, [x, y, from]),
+    }
+    const pictures = { material: thin.picture, air: slits.picture, leans: leaning(part, leans) }
+    return { lines: LINES.map((line) => line(input)), layers, lies, pictures }
+  } finally {
+    solid.dispose()
+  }
+}
+
+const FREE = { step: '', role: '', shape: { kind: 'free' } } as const
+
+/** The faces that lean out too far, each with by how much. */
+function leaning({ mesh: { positions, indices } }: BuiltPart, { leans }: Overhangs): Picture {
+  const steep = [...leans.keys()].filter((t) => leans[t]! > 0)
+  const picture = { positions: new Float32Array(9 * steep.length), values: new Float32Array(3 * steep.length) }
+  for (const [n, t] of steep.entries()) {
+    picture.values.fill(leans[t]!, 3 * n, 3 * n + 3)
+    for (let k = 0; k < 3; k++) {
+      const v = 3 * indices[3 * t + k]!
+      picture.positions.set([positions[v]!, positions[v + 1]!, positions[v + 2]!], 9 * n + 3 * k)
+    }
+  }
+  return picture
+}
