@@ -21,6 +21,7 @@ import { type FoundPair, foundPairs } from '../core/fit/found-pairs'
 import { measureLedger, type LedgerRow } from '../core/fit/ledger'
 import { Kernel } from '../core/kernel/kernel'
 import type { Arrangement } from '../core/print/arrange'
+import { heldAgainst, isStopped } from '../core/print/gate'
 import { builtPartList, type ListedPart } from '../core/print/part-list'
 import type { ImportedModel } from '../core/references/model'
 import { resolveReference } from '../core/references/resolve'
@@ -157,7 +158,7 @@ export async function runVariants(file: string, options: { place: Arrangement; o
 }
 
 /** A project with the variant of that name in hand; as it was saved, if none is named. */
-function withVariant(project: Project, name: string | undefined): Project {
+export function withVariant(project: Project, name: string | undefined): Project {
   if (name === undefined) return project
   if (name === AS_DRAWN) return inHand(undefined)(project)
   const found = project.variants.find((v) => v.name === name || v.id === name)
@@ -189,6 +190,7 @@ export async function buildAndReport(
   const list = builtPartList(project, build.parts)
   const variant = variantInHand(project)
   const written = options.out === undefined ? [] : writeAll(options.out, project, build, options)
+  const held = heldAgainst(project, { steps: build.steps, ledger, findings, proofs: [] })
   const problems = build.steps.flatMap((s) =>
     s.problems.map((p) => ({ step: s.id, kind: p.kind, field: p.field ?? null, message: p.message })),
   )
@@ -207,10 +209,8 @@ export async function buildAndReport(
     problems,
     notes: [...options.notes, ...build.steps.flatMap((s) => s.notes)],
     written,
-    blocked:
-      problems.length > 0 ||
-      findings.some((f) => f.weight === 'stop') ||
-      ledger.some((r) => r.verdict === 'tight' || r.verdict === 'lost'),
+    passed: held.flatMap((h) => (h.why === undefined ? [] : [{ what: h.says, why: h.why }])),
+    blocked: isStopped(held),
   }
 }
 

@@ -11,6 +11,8 @@ anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [
 anorak check PROJECT [--variant NAME]
 anorak fit PROJECT [--joint tongue|dowels|none] [--place bed|assembled] --out DIR
                    Divides every part that is larger than the printer's bed; the project is saved with the steps that do.
+anorak prove PROJECT [--variant NAME]
+                   What the printer will make of each part: walls, slits, overhangs, bridges, islands, how it stands, ways to lay it.
 anorak variants PROJECT [--out DIR] [--place bed|assembled]
                    What the project comes to as drawn and in each variant; with --out the files of all of them.
 anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
@@ -112,6 +114,12 @@ async function main(): Promise<number> {
       const report = await runFit(file, { joint: values.joint, place, out })
       print(report)
       return report.blocked ? 1 : 0
+    }
+    case 'prove': {
+      const { proofText, runProve } = await import('./prove')
+      const report = await runProve(file, values.variant)
+      print(values.json ? report : proofText(report))
+      return 0
     }
     case 'variants': {
       const { runVariants } = await import('./commands')

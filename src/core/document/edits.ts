@@ -168,6 +168,13 @@ export const repaintFace = (part: string, nth: number, color: string | undefined
     else faces[nth].color = color
   })
 
+/** Lets something pass that is held against an export, and says why; without a why it is held against it again. */
+export const waveThrough = (what: string, why: string | undefined): Edit =>
+  produce((p) => {
+    p.waved = p.waved.filter((w) => w.what !== what)
+    if (why !== undefined) p.waved.push({ what, why })
+  })
+
 /** Several edits as one. */
 export const together =
   (...edits: Edit[]): Edit =>

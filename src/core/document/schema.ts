@@ -168,6 +168,11 @@ export const projectSchema = z.object({
   rows: z.array(rowSchema).max(200).default([]),
   /** What the maker says of parts, by part id. */
   parts: z.record(z.string(), partSchema).default({}),
+  /** What was held against an export and the maker lets pass: which, as it was said, and why. */
+  waved: z
+    .array(z.object({ what: z.string().min(1).max(800), why: z.string().trim().min(1).max(400) }))
+    .max(500)
+    .default([]),
   /** What the maker wants to remember. */
   notes: z.array(noteSchema).max(500).default([]),
   /** Versions of the project that lie beside it. */

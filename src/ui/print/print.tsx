@@ -9,6 +9,7 @@ import type { Arrangement } from '@/core/print/arrange'
 import { pauseSaid } from '@/core/print/pause'
 import { formatLength, formatVolume } from '@/core/units/length'
 import { download } from '../api'
+import { Gate, useGate } from './gate'
 import { Choose } from '../primitives/choose'
 import { Heading } from '../primitives/heading'
 import { useEngine } from '../actions/actions-context'
@@ -146,6 +147,7 @@ function Export() {
   const [all, setAll] = useState(false)
   const variant = variantInHand(document)
   const versions = document.variants.length + 1
+  const gate = useGate()
   const [state, setState] = useState<{ list?: ExportedPart[]; busy: boolean; error?: string }>({ busy: true })
   useEffect(() => {
     let current = true
@@ -196,7 +198,7 @@ function Export() {
       ))}
       {list && list.length > 0 && (
         <>
-          <Held />
+          <Gate held={gate.held} waits={gate.waits} />
           <p className="py-1.5">
             Parts stand{' '}
             <Choose
@@ -226,7 +228,7 @@ function Export() {
           <p className="flex gap-4 py-1">
             <button
               type="button"
-              disabled={state.busy}
+              disabled={state.busy || gate.stopped}
               className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
               onClick={() => void save('.3mf')}
             >
@@ -234,46 +236,19 @@ function Export() {
             </button>
             <button
               type="button"
-              disabled={state.busy}
+              disabled={state.busy || gate.stopped}
               className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
               onClick={() => void save('.stl')}
             >
               {all ? 'Save the STL of all' : `Save ${list.length} STL`}
             </button>
           </p>
+          {gate.stopped && (
+            <p className="text-[14px] text-rust">■ What is marked so stops it: mend it, or let it pass and say why.</p>
+          )}
           <p className="text-[14px] text-soft">All in millimetres, chords within 0.002 mm of their curves.</p>
         </>
       )}
     </section>
-  )
-}
-
-/** What the ledger and the checks still hold against an export. */
-function Held() {
-  const ledger = useProject((s) => s.ledger)
-  const findings = useProject((s) => s.findings) ?? []
-  const off = ledger.filter((r) => r.verdict !== 'holds')
-  const steps = useProject((s) => s.build?.steps) ?? []
-  const failed = steps.filter((s) => s.problems.length > 0).length
-  if (off.length + findings.length + failed === 0)
-    return <p className="py-1 text-moss">✓ The ledger holds and the checks have nothing to say.</p>
-  return (
-    <ul aria-label="Still held against it" className="py-1 text-[15px] leading-snug">
-      {failed > 0 && (
-        <li className="text-rust">
-          ■ {failed} {failed === 1 ? 'step has' : 'steps have'} a problem; their parts keep an older shape.
-        </li>
-      )}
-      {off.map((r) => (
-        <li key={r.id} className="text-rust">
-          ■ {r.between}: {r.verdict}, {r.measured?.toFixed(2) ?? 'nothing'} of {r.wanted.toFixed(2)} mm.
-        </li>
-      ))}
-      {findings.map((f) => (
-        <li key={f.title} className={f.weight === 'stop' ? 'text-rust' : 'text-ochre'}>
-          {f.weight === 'stop' ? '■' : '▲'} {f.title}
-        </li>
-      ))}
-    </ul>
   )
 }
