@@ -24,6 +24,7 @@ import { recordCalls, replay } from './bare-kernel'
 import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
 import { measurePage } from './page'
+import { measureProve } from './prove'
 import { measureSheet } from './sheet'
 import { measureSkins } from './skins'
 import { measureTravels } from './travels'
@@ -81,6 +82,7 @@ const drawings = await only('drawings', () => measureDrawings(kernel))
 const skins = await only('skins', () => measureSkins(kernel))
 const divide = await only('divide', () => measureDivide(kernel))
 const byHand = await only('by-hand', () => measureByHand(kernel))
+const prove = await only('prove', () => measureProve(kernel, project, built.parts))
 const edits = await only('edits', () => measureEdits(kernel, project, models, heap))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
@@ -108,6 +110,7 @@ process.stdout.write(
       skins,
       divide,
       by_hand: byHand,
+      prove,
       ...ledger,
       edits,
       memory,

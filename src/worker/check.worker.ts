@@ -117,14 +117,15 @@ function overtaken(error: unknown): undefined {
   if (error !== OVERTAKEN) throw error
 }
 
+type Tell<T> = (proof: Proof, proofs: Proofs, part: BuiltPart, build: BuildToCheck) => T | Promise<T>
 /** Tells something of a part of the newest build, as it will be printed. */
-async function proven<T>(part: string, tell: (proof: Proof, proofs: Proofs) => T | Promise<T>): Promise<T | undefined> {
+async function proven<T>(part: string, tell: Tell<T>): Promise<T | undefined> {
   const asked = newest
   const own = asked && withMeshes(asked).find((p) => p.id === part)
   if (!own) return undefined
   const all = await proofs()
   const proof = await all.of(asked.project, own, wanted(own)).catch(overtaken)
-  return proof && tell(proof, all)
+  return proof && tell(proof, all, own, asked)
 }
 
 /** Measures the ledger and runs the checks on the same solids the scene shows. */
@@ -152,7 +153,7 @@ const worker = {
     proven(part, (proof, proofs) => proofs.layer(proof, nth)),
 
   picture: (part: string, kind: PictureKind): Promise<Picture | undefined> =>
-    proven(part, (proof, proofs) => proofs.picture(proof, kind)),
+    proven(part, (proof, proofs, own, { project }) => proofs.picture(project, own, proof, kind)),
 
   /** Ways to lay a part on the bed, the best first, and how it lies now. */
   async directions(part: string): Promise<{ now: Direction; found: Direction[] } | undefined> {

@@ -8,7 +8,7 @@ import { asPrinted, type Direction, directions } from '../core/prove/directions'
 import type { ProofLine } from '../core/prove/line'
 import type { Picture, PictureKind } from '../core/prove/picture'
 import type { Lying } from '../core/prove/lying'
-import { type Proof, prove } from '../core/prove/prove'
+import { pictureOf, type Proof, prove } from '../core/prove/prove'
 
 /** What the printer will make of a part, for the page. */
 export interface ProofView {
@@ -68,8 +68,8 @@ export class Proofs {
     return { outlines: Float32Array.from(lines), filled: triangles(held), free: triangles(layer.free) }
   }
 
-  picture(proof: Proof, kind: PictureKind): Picture {
-    return proof.pictures[kind]
+  picture(project: Project, part: BuiltPart, { lies }: Proof, kind: PictureKind): Picture {
+    return pictureOf(project, part, lies, kind)
   }
 
   async directions(

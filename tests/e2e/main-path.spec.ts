@@ -135,7 +135,7 @@ test('projects can be doubled, renamed, deleted and brought back; nothing seriou
   await page.getByRole('button', { name: 'Bring it back' }).click()
   await page.getByRole('link', { name: 'Open Rain logger 2', exact: true }).click()
   await expect(row(page, 'USB socket in its opening')).toContainText('✓', { timeout: 60_000 })
-  for (const place of ['Gather', 'Shape', 'Print']) {
+  for (const place of ['Gather', 'Shape', 'Divide', 'Parts', 'Prove', 'Print']) {
     await page.getByRole('button', { name: place, exact: true }).click()
     await page.waitForTimeout(300)
     await serious()

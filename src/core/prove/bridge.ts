@@ -1,11 +1,13 @@
 import type { Vec2 } from '../geometry/vec'
-import { crossings, type FlatPiece, isIn } from './flat-pieces'
+import { boxOfFlat, type FlatPiece, scanned } from './flat-pieces'
 
 /** Directions that a bridge is looked for in, over half a turn, besides those of so many of its longest sides and square to them. */
 const WAYS = 12
 const SIDES = 6
 /** Lines that are laid over what hangs free, in each. */
 const LINES = 24
+/** Lines in the middle tell soonest that nothing holds them. */
+const MIDDLE_OUT = Array.from({ length: LINES }, (_, i) => (i % 2 ? LINES / 2 - 1 - (i >> 1) : LINES / 2 + (i >> 1)))
 /** So much of all their length has to be held at both ends. */
 const HELD = 0.95
 /** What lies so far beyond the end of a line holds it if it is of the layer, mm. */
@@ -28,19 +30,23 @@ export function bridgedBy(free: FlatPiece, layer: Outlines, below: Outlines): nu
     const piece = free.map((points) => points.map(turned))
     const around = layer.map((points) => points.map(turned))
     const under = below.map((points) => points.map(turned))
-    const ys = piece[0]!.map((p) => p[1])
-    const [low, high] = [Math.min(...ys), Math.max(...ys)]
-    let [all, held, longest] = [0, 0, 0]
-    for (let i = 0; i < LINES; i++) {
-      const y = low + ((i + 0.5) / LINES) * (high - low)
-      for (const [from, to] of crossings(piece, y)) {
+    const { min, size } = boxOfFlat(piece)
+    // More than this cannot be lost, whatever the other lines come to.
+    const most = (1 - HELD) * LINES * size[0]
+    let [all, lost, longest] = [0, 0, 0]
+    const apart = size[1] / LINES
+    const scan = (outlines: Outlines) => scanned(outlines, min[1] + apart / 2, apart, LINES)
+    const [lines, solids, helds] = [scan(piece), scan(around), scan(under)]
+    for (let i = 0; i < LINES && lost <= most; i++) {
+      const [solid, held] = [solids[MIDDLE_OUT[i]!]!, helds[MIDDLE_OUT[i]!]!]
+      const isSolid = (x: number) => solid.some(([from, to]) => from <= x && x <= to)
+      for (const [from, to] of lines[MIDDLE_OUT[i]!]!) {
         all += to - from
-        if (!isIn(around, [from - BEYOND, y]) || !isIn(around, [to + BEYOND, y])) continue
-        held += to - from
-        longest = Math.max(longest, between(crossings(under, y), from, to))
+        if (isSolid(from - BEYOND) && isSolid(to + BEYOND)) longest = Math.max(longest, between(held, from, to))
+        else lost += to - from
       }
     }
-    if (all > 0 && held >= HELD * all && longest < (best ?? Infinity)) best = longest
+    if (all > 0 && lost <= (1 - HELD) * all && longest < (best ?? Infinity)) best = longest
   }
   return best
 }

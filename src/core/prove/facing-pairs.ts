@@ -10,6 +10,9 @@ const TOUCH = 1e-3
 /** What of two triangles lies in front of each other over less than this is nothing, mm2. */
 const SPECK = 1e-6
 
+/** What lies between two triangles. */
+export type Between = 'material' | 'air'
+
 /** Two triangles with material, or air, between them. Lengths mm. */
 export interface FacingPair {
   /** Both triangles, the lower number first. */
@@ -27,11 +30,13 @@ export interface FacingPair {
 /**
  * All pairs of triangles that have less than `limit` between them: of material, or of air. They are laid over each other
  * along the normal of one, and the distance is linear over what they share, so that nothing is missed between samples.
+ * @param wants asked of two triangles that may be no nearer than `least`, before they are laid over each other
  */
 export function facingPairs(
   mesh: { positions: ArrayLike<number>; indices: ArrayLike<number> },
   limit: number,
-  between: 'material' | 'air',
+  between: Between,
+  wants: (t: number, s: number, least: number) => boolean,
   visit: (pair: FacingPair) => void,
 ): void {
   const flat = unpacked(mesh.positions, mesh.indices)
@@ -49,7 +54,9 @@ export function facingPairs(
     tree.within(box, (s) => {
       const facing = turned * (way[0] * normals[3 * s]! + way[1] * normals[3 * s + 1]! + way[2] * normals[3 * s + 2]!)
       // Each pair is met from both sides; once is enough.
-      if (facing > SQUARE || s < t || !ahead(flat, s, a, way, limit)) return
+      if (facing > SQUARE || s < t) return
+      const least = ahead(flat, s, a, way, limit)
+      if (least === Infinity || !wants(t, s, least)) return
       const { lay, lift, own } = (laid ??= laidOut(a, corner(t, 1), corner(t, 2), way))
       const d = corner(s, 0)
       const shared = clipped([lay(d), lay(corner(s, 1)), lay(corner(s, 2))], own)
@@ -84,15 +91,15 @@ export function leastOf({ shared, apart, way }: FacingPair): { apart: number; pl
   return least
 }
 
-/** True if some of a triangle lies on a way from a face, not further than the limit. */
-function ahead(flat: ArrayLike<number>, s: number, a: Vec3, way: Vec3, limit: number): boolean {
+/** How far at least a triangle is off on a way from a face, mm; Infinity if none of it lies there within the limit. */
+function ahead(flat: ArrayLike<number>, s: number, a: Vec3, way: Vec3, limit: number): number {
   let [low, high] = [Infinity, -Infinity]
   for (let i = 9 * s; i < 9 * s + 9; i += 3) {
     const far = (flat[i]! - a[0]) * way[0] + (flat[i + 1]! - a[1]) * way[1] + (flat[i + 2]! - a[2]) * way[2]
     if (far < low) low = far
     if (far > high) high = far
   }
-  return high > TOUCH && low < limit
+  return high > TOUCH && low < limit ? low : Infinity
 }
 
 /** Of triangles without an area 0. */

@@ -49,16 +49,32 @@ export function middleOf(piece: FlatPiece): Vec2 {
 }
 
 /** Where a line along x at a height lies in outlines: from and to, in order. */
-export function crossings(outlines: readonly (readonly Vec2[])[], y: number): [number, number][] {
-  const xs: number[] = []
+export const crossings = (outlines: readonly (readonly Vec2[])[], y: number): [number, number][] => scanned(outlines, y, 1, 1)[0]! // prettier-ignore
+
+/** The same of so many lines, from the first height on and so far apart. */
+export function scanned(
+  outlines: readonly (readonly Vec2[])[],
+  first: number,
+  apart: number,
+  count: number,
+): [number, number][][] {
+  const xs = Array.from({ length: count }, (): number[] => [])
   for (const points of outlines)
     for (let i = 0; i < points.length; i++) {
       const [ax, ay] = points[i]!
       const [bx, by] = points[(i + 1) % points.length]!
-      if (ay > y !== by > y) xs.push(ax + ((y - ay) / (by - ay)) * (bx - ax))
+      // A line goes through what begins at it or under it and ends over it.
+      const from = Math.max(0, Math.ceil((Math.min(ay, by) - first) / apart))
+      for (let k = from; k < count; k++) {
+        const y = first + k * apart
+        if (ay > y !== by > y) xs[k]!.push(ax + ((y - ay) / (by - ay)) * (bx - ax))
+        else if (y >= Math.max(ay, by)) break
+      }
     }
-  xs.sort((a, b) => a - b)
-  return Array.from({ length: xs.length >> 1 }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!])
+  return xs.map((line) => {
+    line.sort((a, b) => a - b)
+    return Array.from({ length: line.length >> 1 }, (_, i) => [line[2 * i]!, line[2 * i + 1]!])
+  })
 }
 
 export function boxOfFlat(piece: FlatPiece): { min: Vec2; size: [number, number] } {

@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
 import { bridgedBy } from './bridge'
-import { awayFrom, flatArea, flatPieces, isIn, middleOf } from './flat-pieces'
+import { awayFrom, flatArea, type FlatPiece, flatPieces, isIn, middleOf } from './flat-pieces'
 import { leansBetween } from './leans-between'
 import type { Lying } from './lying'
 import { slices } from './slices'
@@ -99,7 +99,17 @@ function freePlaces(kernel: Kernel, layer: Vec2[][], below: Vec2[][], free: Vec2
     if (!at || own.some((o) => isIn(o, at))) continue
     const span = bridgedBy(piece, layer, below)
     if (span !== undefined) places.bridges.push({ at: middleOf(piece), size: span })
-    else places.hangs.push({ at, size: Math.max(...piece.flatMap((points) => points.map((p) => awayFrom(below, p)))) })
+    else places.hangs.push({ at, size: reach(piece, below) })
   }
   return places
+}
+
+/** Of so many corners at most it is told how far they are off. */
+const CORNERS = 240
+
+/** How far something reaches out over the layer below, mm. */
+function reach(piece: FlatPiece, below: Vec2[][]): number {
+  const corners = piece.flat()
+  const every = Math.ceil(corners.length / CORNERS)
+  return corners.reduce((most, p, i) => (i % every ? most : Math.max(most, awayFrom(below, p))), 0)
 }

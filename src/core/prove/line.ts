@@ -4,9 +4,9 @@ import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { Layer } from './layers'
 import type { Lying } from './lying'
-import type { Narrow } from './narrow'
 import type { Overhangs } from './overhangs'
 import type { PictureKind } from './picture'
+import type { NarrowSpot } from './thin-spots'
 
 /** What the printer will make of one thing about a part. */
 export interface ProofLine {
@@ -33,8 +33,9 @@ export interface ProofInput {
   solid: Solid
   lies: Lying
   layers: readonly Layer[]
-  thin: Narrow
-  slits: Narrow
+  /** The narrowest first. */
+  thin: readonly NarrowSpot[]
+  slits: readonly NarrowSpot[]
   leans: Overhangs
   /** A length for the maker, with its unit. */
   say: (mm: number) => string
@@ -45,6 +46,5 @@ export interface ProofInput {
 /** Each says one thing. A new one is one file, and one line in `lines/index.ts`. */
 export type Line = (input: ProofInput) => ProofLine
 
-/** Walls up to so many lines are looked at, and slits up to so many. */
-export const LINES_OF_WALL = 3
-export const LINES_OF_SLIT = 1
+/** Walls, and slits, up to so many lines are looked at. */
+export const LINES_OF = { material: 3, air: 1 } as const

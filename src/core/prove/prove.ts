@@ -5,12 +5,13 @@ import type { Kernel } from '../kernel/kernel'
 import { expectOk } from '../result'
 import { withUnit } from '../units/length'
 import { type Layer, layersOf } from './layers'
-import { LINES_OF_SLIT, LINES_OF_WALL, type ProofInput, type ProofLine } from './line'
+import { LINES_OF, type ProofInput, type ProofLine } from './line'
 import { LINES } from './lines'
 import { type Lying, lying } from './lying'
-import { type Narrow, narrowPlaces } from './narrow'
+import { narrowPicture } from './narrow-picture'
 import { type Overhangs, overhangs } from './overhangs'
 import type { Picture, PictureKind } from './picture'
+import { type NarrowSpot, narrowSpots } from './thin-spots'
 import { isShallow } from './where-words'
 
 /** A part as it is printed, looked at from all sides. */
@@ -18,7 +19,6 @@ export interface Proof {
   lines: ProofLine[]
   layers: Layer[]
   lies: Lying
-  pictures: Record<PictureKind, Picture>
 }
 
 /**
@@ -37,11 +37,11 @@ export async function prove(
   const solid = expectOk(kernel.fromTriangles(lies.positions, lies.indices, FREE))
   try {
     const layers = await layersOf(kernel, lies, printer, pause)
-    const thin = narrowPlaces(part.mesh, LINES_OF_WALL * printer.line, 'material')
+    const thin = narrowSpots(part.mesh, LINES_OF.material * printer.line, 'material')
     await pause()
-    const slits = narrowPlaces(part.mesh, LINES_OF_SLIT * printer.line, 'air')
+    const slits = narrowSpots(part.mesh, LINES_OF.air * printer.line, 'air')
     await pause()
-    const deep = ({ spots, picture }: Narrow): Narrow => ({ picture, spots: spots.filter((s) => !isShallow(s.surfaces, part.mesh.surfaces, project)) }) // prettier-ignore
+    const deep = (spots: NarrowSpot[]) => spots.filter((s) => !isShallow(s.surfaces, part.mesh.surfaces, project))
     const leans = overhangs(lies, printer.layer / 2)
     const input: ProofInput = {
       kernel,
@@ -56,14 +56,24 @@ export async function prove(
       say: (mm) => withUnit(mm, unit),
       place: ([x, y], { from }) => apply(lies.back, [x, y, from]),
     }
-    const pictures = { material: thin.picture, air: slits.picture, leans: leaning(part, leans) }
-    return { lines: LINES.map((line) => line(input)), layers, lies, pictures }
+    return { lines: LINES.map((line) => line(input)), layers, lies }
   } finally {
     solid.dispose()
   }
 }
 
 const FREE = { step: '', role: '', shape: { kind: 'free' } } as const
+
+/** What is shown of a part in the scene. */
+export const pictureOf = (
+  { printer }: Pick<Project, 'printer'>,
+  part: BuiltPart,
+  lies: Lying,
+  kind: PictureKind,
+): Picture =>
+  kind === 'leans'
+    ? leaning(part, overhangs(lies, printer.layer / 2))
+    : narrowPicture(part.mesh, LINES_OF[kind] * printer.line, kind)
 
 /** The faces that lean out too far, each with by how much. */
 function leaning({ mesh: { positions, indices } }: BuiltPart, { leans }: Overhangs): Picture {

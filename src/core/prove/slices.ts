@@ -2,7 +2,7 @@ import type { Vec2 } from '../geometry/vec'
 import { nextSide, oppositeSides } from '../mesh/half-edges'
 
 /** Points within this of the line of their neighbours are left out, mm. */
-const STRAIGHT = 1e-4
+const STRAIGHT = 5e-4
 
 /**
  * The outlines of a closed mesh cut at heights, each run followed from triangle to triangle.

@@ -32,7 +32,6 @@ test('a small thin spot in the middle of two large flat faces is found', async (
   const drilled = kernel.subtract(plate, [pin])
   const [spot] = thinSpots(kernel.read(drilled), 0.8)
   expect(spot!.apart).toBeCloseTo(0.35, 5)
-  expect(spot!.area).toBeCloseTo(Math.PI * 0.75 ** 2, 1)
   expect(Math.hypot(spot!.place[0] - 31, spot!.place[1] - 17)).toBeLessThan(0.8)
   for (const s of [plate, pin, drilled]) s.dispose()
 })

@@ -1,4 +1,4 @@
-import { type Line, LINES_OF_WALL } from '../line'
+import { type Line, LINES_OF } from '../line'
 import { betweenWords } from '../where-words'
 
 /** A wall so little under two lines still prints as two, mm. */
@@ -10,19 +10,19 @@ const WHOLE = 0.2
 /** How thick walls are, in lines of the printer. */
 export const thickness: Line = ({ thin, project, part, say }) => {
   const { line } = project.printer
-  const places = thin.spots.slice(0, MOST).map(({ apart, place, surfaces }) => {
+  const places = thin.slice(0, MOST).map(({ apart, place, surfaces }) => {
     const lines = apart / line
     const between = Math.abs(lines - Math.round(lines)) > WHOLE && lines > 1 ? ', between whole lines' : ''
     return { says: `${say(apart)}, ${lines.toFixed(1)} lines${between}, ${betweenWords(surfaces, part.mesh.surfaces, project)}`, at: place } // prettier-ignore
   })
-  const [thinnest] = thin.spots
+  const [thinnest] = thin
   const weak = thinnest !== undefined && thinnest.apart < 2 * line - SLACK
   return {
     id: 'thickness',
     about: 'Walls',
     says: thinnest
       ? `The thinnest is ${say(thinnest.apart)}, ${(thinnest.apart / line).toFixed(1)} lines of ${say(line)}.`
-      : `Nothing is thinner than ${say(LINES_OF_WALL * line)}, ${LINES_OF_WALL} lines.`,
+      : `Nothing is thinner than ${say(LINES_OF.material * line)}, ${LINES_OF.material} lines.`,
     verdict: weak ? 'look' : 'fine',
     ...(weak ? { mends: `From ${say(2 * line)} on, two lines, a wall holds.` } : {}),
     places,

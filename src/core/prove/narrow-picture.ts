@@ -1,26 +1,21 @@
 import { clipped } from '../geometry/clip'
 import { add, scale, type Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
-import { type FacingPair, facingPairs } from './facing-pairs'
+import { type Between, type FacingPair, facingPairs } from './facing-pairs'
 import type { Picture } from './picture'
-import { meetings, type NarrowSpot, shareCorner, Spots } from './thin-spots'
+import { meetings } from './thin-spots'
 
-/** Places of a part with little material, or air, between two faces, and what they look like. */
-export interface Narrow {
-  spots: NarrowSpot[]
-  picture: Picture
-}
-
-/** All that is less than a limit, mm. What meets in a corner has nothing between it. */
-export function narrowPlaces(mesh: TaggedMesh, limit: number, between: 'material' | 'air'): Narrow {
-  const spots = new Spots(mesh, limit, between)
-  const meet = between === 'air' ? meetings(mesh) : (a: number, b: number) => shareCorner(mesh.indices, [a, b])
+/** What all that is less than a limit looks like, mm. */
+export function narrowPicture(mesh: TaggedMesh, limit: number, between: Between): Picture {
+  const meet = meetings(mesh, between)
   const patches: Patch[] = []
-  facingPairs(mesh, limit, between, (pair) => {
-    if (meet(...pair.triangles)) return
-    spots.note(pair)
-    patches.push(...patchesOf(pair, limit))
-  })
+  facingPairs(
+    mesh,
+    limit,
+    between,
+    (t, s) => !meet(t, s),
+    (pair) => void patches.push(...patchesOf(pair, limit)),
+  )
   // Where several lie behind each other the nearest counts: it is drawn last.
   patches.sort((a, b) => b.least - a.least)
   const sizes = patches.map((p) => 3 * (p.corners.length - 2))
@@ -33,7 +28,7 @@ export function narrowPlaces(mesh: TaggedMesh, limit: number, between: 'material
         picture.positions.set(at, 3 * v)
         picture.values[v++] = apart
       }
-  return { spots: spots.found().sort((a, b) => a.apart - b.apart), picture }
+  return picture
 }
 
 interface Patch {
