@@ -13,6 +13,8 @@ anorak fit PROJECT [--joint tongue|dowels|none] [--place bed|assembled] --out DI
                    Divides every part that is larger than the printer's bed; the project is saved with the steps that do.
 anorak prove PROJECT [--variant NAME]
                    What the printer will make of each part: walls, slits, overhangs, bridges, islands, how it stands, ways to lay it.
+anorak sheet PROJECT [--variant NAME] --out DIR
+                   A page to print: parts and how they lie, what is needed besides, fits, pauses, order, notes.
 anorak variants PROJECT [--out DIR] [--place bed|assembled]
                    What the project comes to as drawn and in each variant; with --out the files of all of them.
 anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
@@ -75,7 +77,7 @@ async function main(): Promise<number> {
   if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
   if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')
   if (values.quality !== 'view' && values.quality !== 'export') return badInput('--quality takes view or export.')
-  const needsOut = command === 'case' || command === 'build' || command === 'fit'
+  const needsOut = ['case', 'build', 'fit', 'sheet'].includes(command)
   if (needsOut && values.out === undefined) return badInput(`anorak ${command} needs --out DIR.`)
   const place = values.place
   const out = values.out ?? ''
@@ -119,6 +121,11 @@ async function main(): Promise<number> {
       const { proofText, runProve } = await import('./prove')
       const report = await runProve(file, values.variant)
       print(values.json ? report : proofText(report))
+      return 0
+    }
+    case 'sheet': {
+      const { runSheet } = await import('./sheet')
+      print(await runSheet(file, { variant: values.variant, out }))
       return 0
     }
     case 'variants': {

@@ -105,3 +105,18 @@ test('what is held against an export is mended, or let pass with a why that is k
   await held.getByRole('button', { name: 'hold it against it again' }).click()
   await expect(save).toBeDisabled()
 })
+
+test('the sheet of a project is opened to be printed, with its picture, parts and fits', async ({ page, context }) => {
+  await openCopy(page, 'Rain logger')
+  await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
+  await page.waitForTimeout(3500)
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  const opened = context.waitForEvent('page')
+  await page.getByRole('button', { name: 'open it to print' }).click()
+  const sheet = await opened
+  await expect(sheet.getByRole('heading', { name: 'A test' })).toBeVisible()
+  await expect(sheet.getByRole('cell', { name: '88.46 × 48.46 × 11 mm' })).toBeVisible()
+  await expect(sheet.getByText('4 screws M3 x 12')).toBeVisible()
+  await expect(sheet.getByRole('row', { name: /Lip in groove 0.10 0.10 holds/ })).toBeVisible()
+  await expect(sheet.getByRole('img', { name: 'The parts as built' })).toBeVisible()
+})

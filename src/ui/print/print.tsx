@@ -10,6 +10,7 @@ import { pauseSaid } from '@/core/print/pause'
 import { formatLength, formatVolume } from '@/core/units/length'
 import { download } from '../api'
 import { Gate, useGate } from './gate'
+import { SheetOfProject } from './sheet-of-project'
 import { Choose } from '../primitives/choose'
 import { Heading } from '../primitives/heading'
 import { useEngine } from '../actions/actions-context'
@@ -247,6 +248,7 @@ function Export() {
             <p className="text-[14px] text-rust">■ What is marked so stops it: mend it, or let it pass and say why.</p>
           )}
           <p className="text-[14px] text-soft">All in millimetres, chords within 0.002 mm of their curves.</p>
+          <SheetOfProject held={gate.held} />
         </>
       )}
     </section>

@@ -11,6 +11,7 @@ export const hingeStep = stepKind({
   kind: 'hinge',
   title: 'Hinge the lid with a pin',
   findBy: ['hinge', 'hinged', 'pin', 'knuckle', 'flap', 'door', 'swing', 'open', 'lid', 'turn'],
+  bought: true,
   group: 'hold',
   about:
     'Knuckles on one side of a case, by turns on base and lid, and a bore for a pin through all of them; the ledger has the lid on all of its way.',

@@ -10,6 +10,7 @@ export const holdDownStep = stepKind({
   kind: 'hold-down',
   title: 'Hold the board down from the lid',
   findBy: ['screw', 'lid', 'hold down', 'hold the board', 'close', 'bolt', 'post', 'fasten', 'shut', 'from above'],
+  bought: true,
   group: 'hold',
   about: 'Posts from the lid down to the board at its holes; screws through them hold the lid. Changes the lid.',
   fields: holdDownFields,

@@ -10,6 +10,7 @@ export const postsStep = stepKind({
   kind: 'posts',
   title: 'Stand the board on posts',
   findBy: ['post', 'standoff', 'pin', 'screw', 'insert', 'bolt', 'nut', 'mount', 'hold the board', 'boss'],
+  bought: true,
   group: 'hold',
   about: 'Stands the board on posts; changes the base.',
   fields: postsFields,
