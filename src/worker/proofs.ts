@@ -77,8 +77,8 @@ export class Proofs {
     part: BuiltPart,
     goOn: () => void,
   ): Promise<{ now: Direction; found: Direction[] }> {
-    const { layer } = project.printer
-    return { now: asPrinted(part, layer), found: await directions(part, layer, breather(goOn)) }
+    const { printer } = project
+    return { now: asPrinted(part, printer), found: await directions(part, printer, breather(goOn)) }
   }
 }
 

@@ -118,5 +118,8 @@ test('the planter: five walls with finger joints, and the floor that fills betwe
   await expect(page.getByText(/^One region, 60\d\d\.\d mm²/)).toBeVisible()
   await page.getByRole('button', { name: 'Extrude the drawing' }).click()
   await board(page, 10, 'Floor')
+  await page.getByRole('button', { name: 'Prove', exact: true }).click()
+  await page.getByRole('button', { name: 'lay each the best way' }).click()
+  await expect(page.getByText(/parts lie another way now/)).toBeVisible({ timeout: 30_000 })
   await shipped(page, 'Planter', 'demo/planter.json')
 })

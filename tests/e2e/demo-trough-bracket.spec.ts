@@ -74,5 +74,11 @@ test('the trough bracket: its nose comes off alone, to be printed without suppor
     'Bracket 2 onto Bracket 1, from the front',
   )
   await expect(page.getByLabel('Ledger').getByText('■')).toHaveCount(0)
+  // The plate prints on its back, its pins upright.
+  await page.getByRole('button', { name: 'Prove', exact: true }).click()
+  await page.getByRole('button', { name: 'lay each the best way' }).click()
+  await expect(page.getByRole('region', { name: 'How Bracket 1 lies' })).toContainText(
+    'It lies on its back, as you said.',
+  )
   await shipped(page, 'Trough bracket', 'demo/trough-bracket.json')
 })

@@ -1,5 +1,7 @@
 import { dot, normalize, type Vec3 } from '../geometry/vec'
 import type { BuiltPart } from '../built/built'
+import type { Printer } from '../document/schema'
+import { isWithin } from '../print/on-bed'
 import type { TaggedMesh } from '../kernel/surface'
 import { downOf, printWith } from '../print/lay'
 import { columns } from './columns'
@@ -10,6 +12,8 @@ import { overhangs } from './overhangs'
 export interface Direction {
   /** The way of the part's own frame that looks at the bed. */
   down: Vec3
+  /** Whether the bed takes it so. */
+  fits: boolean
   height: number
   foot: number
   /** What leans out too far. */
@@ -28,31 +32,43 @@ const LEAST_FOOT = 12
 const ON_BED = 0.05
 
 /** The part as it is printed. */
-export const asPrinted = (part: BuiltPart, layer: number): Direction =>
-  directionOf(part.mesh, downOf(part.print), layer)
+export const asPrinted = (part: BuiltPart, { layer, bed }: Pick<Printer, 'layer' | 'bed'>): Direction =>
+  directionOf(part.mesh, downOf(part.print), layer, bed)
 
 /** What there is to choose from, the best first: what needs least under it, then the lowest. */
 export async function directions(
   part: BuiltPart,
-  layer: number,
+  { layer, bed }: Pick<Printer, 'layer' | 'bed'>,
   pause: () => Promise<void> | undefined = () => undefined,
 ): Promise<Direction[]> {
   const out: Direction[] = []
   for (const down of candidates(part.mesh)) {
-    out.push(directionOf(part.mesh, down, layer))
+    out.push(directionOf(part.mesh, down, layer, bed))
     await pause()
   }
-  const stood = out.filter((d) => d.foot >= LEAST_FOOT)
-  return (stood.length > 0 ? stood : out).sort((a, b) => cost(a) - cost(b))
+  const fit = out.some((d) => d.fits) ? out.filter((d) => d.fits) : out
+  const stood = fit.filter((d) => d.foot >= LEAST_FOOT)
+  return (stood.length > 0 ? stood : fit).sort((a, b) => cost(a) - cost(b))
 }
+
+/** Whether a way to lie is worth turning the part for. */
+export const isBetter = (way: Direction, now: Direction): boolean =>
+  (way.fits && !now.fits) || (way.fits === now.fits && cost(way) < 0.9 * cost(now) - 1)
 
 /** What a direction costs: support, and a tenth of a cubic millimetre of it for each millimetre over each square one of foot. */
 const cost = ({ support, height, foot }: Direction): number => support + (10 * height * height) / (foot + height)
 
-function directionOf(mesh: TaggedMesh, down: Vec3, layer: number): Direction {
+function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['bed']): Direction {
   const lies = lying({ mesh, print: printWith(down) })
   const { area } = overhangs(lies, layer / 2)
-  return { down, height: lies.size[2], foot: footOf(lies), overhang: area, support: area > 0 ? columns(lies) : 0 }
+  return {
+    down,
+    fits: isWithin(lies.size, bed),
+    height: lies.size[2],
+    foot: footOf(lies),
+    overhang: area,
+    support: area > 0 ? columns(lies) : 0,
+  }
 }
 
 /** The area of flat faces that lie on the bed. */

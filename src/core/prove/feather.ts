@@ -1,9 +1,11 @@
-import { placeAt, type Vec3 } from '../geometry/vec'
+import { cross, length, placeAt, sub, type Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
-import { oppositeSides } from '../mesh/half-edges'
+import { cornerAcross, oppositeSides } from '../mesh/half-edges'
 
 /** Edges with less material between their faces run out to nothing, degrees. */
 export const SHARP = 30
+/** Faces that reach back from the edge by less than this are folds of the kernel's own figures, mm. */
+const FOLD = 0.05
 /** Shorter runs are none, mm. */
 const SHORT = 1
 
@@ -22,7 +24,9 @@ export function featherEdges({ positions, indices, triangleSurface }: TaggedMesh
     const [t, u] = [Math.floor(side / 3), Math.floor(other / 3)]
     const [n, m] = [normals[t], normals[u]]
     if (!n || !m || n[0] * m[0] + n[1] * m[1] + n[2] * m[2] > -Math.cos((SHARP * Math.PI) / 180)) continue
-    const across = placeAt(positions, indices[other - (other % 3) + ((other + 2) % 3)]!)
+    const back = (corner: number) => awayFromLine(placeAt(positions, corner), placeAt(positions, indices[side]!), placeAt(positions, indices[other]!)) // prettier-ignore
+    if (back(cornerAcross(indices, side)) < FOLD || back(cornerAcross(indices, other)) < FOLD) continue
+    const across = placeAt(positions, cornerAcross(indices, other))
     const [a, b] = [placeAt(positions, indices[side]!), placeAt(positions, indices[other]!)]
     // In front of the other face it is a slit, not an edge.
     if ((across[0] - a[0]) * n[0] + (across[1] - a[1]) * n[1] + (across[2] - a[2]) * n[2] > -1e-6) continue
@@ -35,6 +39,9 @@ export function featherEdges({ positions, indices, triangleSurface }: TaggedMesh
   }
   return [...found.values()].filter((e) => e.length >= SHORT).sort((a, b) => b.length - a.length)
 }
+
+const awayFromLine = (p: Vec3, a: Vec3, b: Vec3): number =>
+  length(cross(sub(p, a), sub(b, a))) / (length(sub(b, a)) || 1)
 
 /** Nothing of a triangle without an area. */
 function normalOf(p: ArrayLike<number>, indices: ArrayLike<number>, t: number): Vec3 | undefined {

@@ -2,7 +2,7 @@ import { at, built, sheetOf, type StepOf } from '../../../tests/support/drawn'
 import { setPart, setPrinter } from '../document/edits'
 import { emptyProject, type Project } from '../document/schema'
 import { Kernel } from '../kernel/kernel'
-import { asPrinted, directions } from './directions'
+import { asPrinted, directions, isBetter } from './directions'
 import type { ProofLine } from './line'
 import { pictureOf, prove } from './prove'
 import { onWhat } from './way-words'
@@ -131,11 +131,16 @@ test('ways to lay a part are ranked by what they need under them, by formula', a
   const table = portal(20)
   const { part } = await proved(table)
   // Under the roof stand 20 by 10 by 12 of air.
-  expect(asPrinted(part, 0.2)).toMatchObject({ height: expect.closeTo(14, 4), foot: expect.closeTo(200, 3) })
-  expect(asPrinted(part, 0.2).support / (20 * 10 * 12)).toBeCloseTo(1, 1)
-  const [best] = await directions(part, 0.2)
+  expect(asPrinted(part, table.printer)).toMatchObject({ height: expect.closeTo(14, 4), foot: expect.closeTo(200, 3) })
+  expect(asPrinted(part, table.printer).support / (20 * 10 * 12)).toBeCloseTo(1, 1)
+  const [best] = await directions(part, table.printer)
   expect(onWhat(best!.down)).toMatch(/^its (top|front|back)$/)
   expect(best!.support).toBe(0)
+  expect([isBetter(best!, asPrinted(part, table.printer)), isBetter(best!, best!)]).toEqual([true, false])
+  // A bed that is too small for it lying down has it stand.
+  const small = { ...table.printer, bed: [12, 30, 60] as [number, number, number] }
+  const [standing] = await directions(part, small)
+  expect(standing).toMatchObject({ fits: true, height: expect.closeTo(40, 3) as never })
 })
 
 test('a part lies as the maker says: its layers, its line in the list and what is exported follow', async () => {

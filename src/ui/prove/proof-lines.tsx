@@ -31,8 +31,9 @@ function Said({ line }: { line: ProofLine }) {
   const set = useProject((s) => s.set)
   const proving = useProject((s) => s.proving)
   const [open, setOpen] = useState(false)
-  const { shows } = line
-  const shown = shows !== undefined && shows !== 'layer' && proving.shows === shows
+  // What has no place has nothing to be seen.
+  const shows = line.places.length > 0 && line.shows !== 'layer' ? line.shows : undefined
+  const shown = shows !== undefined && proving.shows === shows
   return (
     <li className="border-t border-hair py-1.5 leading-snug first:border-t-0">
       <p>
@@ -45,7 +46,7 @@ function Said({ line }: { line: ProofLine }) {
       </p>
       {line.mends && <p className="pl-5 text-[15px] text-soft">{line.mends}</p>}
       <p className="flex flex-wrap gap-x-4 pl-5 text-[15px]">
-        {shows && shows !== 'layer' && (
+        {shows && (
           <button
             type="button"
             className="figure"

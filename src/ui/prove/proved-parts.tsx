@@ -1,4 +1,9 @@
 'use client'
+import { useState } from 'react'
+import { setPart, together } from '@/core/document/edits'
+import { plainVec } from '@/core/geometry/vec'
+import { isBetter } from '@/core/prove/directions'
+import { useEngine } from '../actions/actions-context'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject } from '../store/store'
 import { useProvedPart } from './proved-part'
@@ -46,6 +51,40 @@ export function ProvedParts() {
           )
         })}
       </ul>
+      <LayAll />
     </section>
+  )
+}
+
+/** Lays every part the best way there is for it, where that is better than how it lies. */
+function LayAll() {
+  const parts = useProject((s) => s.build?.parts) ?? []
+  const edit = useProject((s) => s.edit)
+  const engine = useEngine()
+  const [state, setState] = useState<'busy' | number>()
+  const lay = async () => {
+    setState('busy')
+    const edits = []
+    for (const part of parts) {
+      const ways = await engine.directions(part.id)
+      const best = ways?.found[0]
+      if (best && isBetter(best, ways.now)) edits.push(setPart(part.id, { lies: plainVec(best.down) }))
+    }
+    if (edits.length > 0) edit(together(...edits))
+    setState(edits.length)
+  }
+  return (
+    <p className="pt-1 text-[15px]">
+      <button type="button" className="figure" disabled={state === 'busy'} onClick={() => void lay()}>
+        {state === 'busy' ? 'looking for ways …' : 'lay each the best way'}
+      </button>
+      {typeof state === 'number' && (
+        <span role="status" className="pl-3 text-soft">
+          {state === 0
+            ? 'They lie so already.'
+            : `${state} ${state === 1 ? 'part lies' : 'parts lie'} another way now; Undo takes it back.`}
+        </span>
+      )}
+    </p>
   )
 }
