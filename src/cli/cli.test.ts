@@ -244,3 +244,30 @@ test('fit divides what the bed does not take, saves the steps that do, and says 
   expect(again.parts.map((p) => p.name)).toEqual(['Part 1', 'Part 2'])
   expect(anorak('fit', project, '--joint', 'nails', '--out', out)).toMatchObject({ code: 2, error: expect.stringContaining('tongue, dowels, none') }) // prettier-ignore
 })
+
+test('prove tells what the printer will make of each part, and the sheet says it on a page', () => {
+  const { parts } = anorak('prove', 'demo/trough-bracket.json', '--json').json() as unknown as Proved
+  expect(parts.map((p) => [p.name, p.lies_on, p.layers])).toEqual([
+    ['Bracket 1', 'its back', 85],
+    ['Bracket 2', expect.stringMatching(/^its /), expect.any(Number)],
+  ])
+  // The plate lies on its back, so that nothing of it needs support.
+  expect(parts[0]!.said.every((s) => s.verdict === 'fine')).toBe(true)
+  expect(parts[0]!.ways[0]).toMatchObject({ now: true, support_mm3: 0, height_mm: expect.closeTo(17, 1) as never })
+  expect(anorak('prove', 'demo/trough-bracket.json').out).toContain('Over nothing: Every layer lies on the one below.')
+  expect(anorak('sheet', 'demo/trough-bracket.json').error).toContain('needs --out')
+  const { written } = anorak('sheet', 'demo/trough-bracket.json', '--out', out, '--json').json() as unknown as { written: string[] } // prettier-ignore
+  const html = readFileSync(join(out, written[0]!), 'utf8')
+  expect(html).toContain('<td>Bracket 1</td>')
+  expect(html).toContain('<td>Pin 1 at cut 1 of Bracket</td><td>0.10</td>')
+}, 120_000)
+
+interface Proved {
+  parts: {
+    name: string
+    lies_on: string
+    layers: number
+    said: { verdict: string }[]
+    ways: { now: boolean }[]
+  }[]
+}

@@ -11,6 +11,7 @@ import { buildRandomProjects } from './build-projects'
 import { changeRandomFaces } from './change-faces'
 import { divideRandomParts } from './divide-parts'
 import { mutated } from './mutate'
+import { proveRandomParts } from './prove-parts'
 import { Random } from './random'
 import { readBrokenFiles } from './read-files'
 import { samples } from './samples'
@@ -55,3 +56,7 @@ test('broken documents and project files are taken or refused, and what was save
   db.$client.close()
   rmSync(folder, { recursive: true, force: true })
 })
+
+test('what is proved of random parts is what formulas, and rays shot through them, say', async () => {
+  expect(await proveRandomParts(SEED, 60, await Kernel.load())).toEqual([])
+}, 120_000)

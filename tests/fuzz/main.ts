@@ -1,8 +1,9 @@
 /**
- * `npm run fuzz -- [files|projects|skins|cuts|changes|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|cuts|changes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
- * server, rounds and hollows random bodies, divides them, and changes their faces by hand. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
+ * server, rounds and hollows random bodies, divides them, changes their faces by hand, and proves
+ * random parts whose figures are known. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
 import { readFileSync, mkdtempSync, rmSync } from 'node:fs'
@@ -18,6 +19,7 @@ import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
 import { changeRandomFaces } from './change-faces'
 import { divideRandomParts } from './divide-parts'
+import { proveRandomParts } from './prove-parts'
 import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
 import { shapeRandomSkins } from './shape-skins'
@@ -70,6 +72,10 @@ if (wanted('changes')) {
     return found.failures
   })
   process.stdout.write(`changes: ${refused} refused although what they should come to can be built\n`)
+}
+if (wanted('proofs')) {
+  const kernel = await Kernel.load()
+  await inLots('proofs', (from, count) => proveRandomParts(from, count, kernel))
 }
 const folder = mkdtempSync(join(tmpdir(), 'anorak-fuzz-'))
 const db = openDatabase(folder)

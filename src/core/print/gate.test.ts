@@ -32,7 +32,7 @@ test('what stops an export comes first; thin walls, which are a finding, are sai
     ['stop', 'Lip in groove: tight, 0.02 of 0.10 mm.'],
     ['look', 'Knob: wide, 2.00 of 1.00 mm.'],
     ['look', 'Lid is 0.5 mm thin.'],
-    ['look', 'Lid: One piece begins in the air.'],
+    ['look', 'Lid, in the air: One piece begins in the air.'],
   ])
   expect(isStopped(held)).toBe(true)
 })

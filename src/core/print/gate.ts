@@ -36,7 +36,7 @@ export function heldAgainst({ waved }: Pick<Project, 'waved'>, { steps, ledger, 
       lines
         // Thin walls are a finding of their own.
         .filter((l) => l.verdict === 'look' && l.id !== 'thickness')
-        .map((l) => held(`proof ${part.id} ${l.id}`, 'look', `${part.name}: ${l.says}`)),
+        .map((l) => held(`proof ${part.id} ${l.id}`, 'look', `${part.name}, ${l.about.toLowerCase()}: ${l.says}`)),
     ),
   ]
   const passed = new Map(waved.map((w) => [w.what, w.why]))

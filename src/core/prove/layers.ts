@@ -47,10 +47,13 @@ const CHORDS = 0.01
 /** What reaches out over the layer below by less than this stays up by itself, mm. */
 export const STAYS = 1
 
+/** What stands over a layer by less than this share of one is none of its own. */
+const DUST = 0.05
+
 /** The lower and upper sides of all layers of what is so high. */
 export function layerHeights(height: number, { layer, first = layer }: Layering): [number, number][] {
   const out: [number, number][] = []
-  for (let k = 0, from = 0; from < height - 1e-6; k++) {
+  for (let k = 0, from = 0; from < height - DUST * layer; k++) {
     const to = first + k * layer
     out.push([from, to])
     from = to

@@ -1,8 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { Pick } from '@/core/fit/picks'
-import { translation } from '@/core/geometry/placement'
-import { emptyBox, joinBoxes, scale, sub } from '@/core/geometry/vec'
 import { useEngine } from '../actions/actions-context'
 import { type Showing } from '../store/view-slice'
 import { useProject } from '../store/store'
@@ -12,7 +10,7 @@ import { EffectLine, useEffects } from './effect-line'
 import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
-import { asPrinted, useProvedPart } from '../prove/proved-part'
+import { useProvedPart } from '../prove/proved-part'
 import { NoteMarks } from './note-marks'
 import { GapInset } from './gap-inset'
 import { EdgesMeant } from './edges-meant'
@@ -22,6 +20,7 @@ import { MotionHandle } from './motion-handle'
 import { keyLook, usePointing } from './pointing'
 import { ProofLegend, useProven } from './proof-scene'
 import { SceneView } from './scene-view'
+import { useApart, useProvedInView } from './use-placed'
 import { useSection } from './use-section'
 import { Working } from './working'
 
@@ -70,6 +69,7 @@ export function SceneHost({
   }, [onView])
   useBodies(view)
   useApart(view)
+  useProvedInView(view)
   useEarly(view)
   useMarks(view)
   useSectionCaps(view)
@@ -205,27 +205,6 @@ function useBodies(view: SceneView | undefined): void {
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
   const light = useProject((s) => s.light)
   useEffect(() => view?.setLight(light), [view, light])
-}
-
-/** How far the farthest pieces are drawn apart, by the size of all parts. */
-const SPREAD = 0.4
-
-/** Draws the pieces of divided parts apart, as far as they are meant to be; in the place Prove a part as it is printed. */
-function useApart(view: SceneView | undefined): void {
-  const build = useProject((s) => s.build)
-  const apart = useProject((s) => (s.place === 'divide' ? s.apart : 0))
-  const proves = useProject((s) => s.place === 'prove')
-  const { part } = useProvedPart()
-  const proved = proves ? part : undefined
-  useEffect(() => {
-    if (!view || !build) return
-    if (proved) return view.setPlaced(new Map([[`part:${proved.id}`, asPrinted(proved)]]))
-    const pieces = build.parts.filter((p) => p.piece)
-    const most = Math.max(1, ...pieces.map((p) => Math.hypot(...p.piece!.away)))
-    const { min, max } = pieces.map((p) => p.body.bounds).reduce(joinBoxes, emptyBox())
-    const one = pieces.length > 0 ? (apart * SPREAD * Math.hypot(...sub(max, min))) / most : 0
-    view.setPlaced(new Map(pieces.map((p) => [`part:${p.id}`, translation(scale(p.piece!.away, one))])))
-  }, [view, build, apart, proved])
 }
 
 /** What is being read is looked at before its faces are found. */
