@@ -24,6 +24,8 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Base 2',
     'Lid',
     'Battery bay',
+    'Test of gaps',
+    'Pin of the test',
     'Part',
     'Base 3',
     'Lid 2',

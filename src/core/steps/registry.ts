@@ -53,6 +53,7 @@ import { solidStep } from './solid'
 import { strapStep } from './strap'
 import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
+import { testStep } from './test'
 import { thickenStep } from './thicken'
 import { tieAnchorStep } from './tie-anchor'
 import { tongueStep } from './tongue'
@@ -99,6 +100,7 @@ const ALL = [
   planeCutStep,
   holesStep,
   labelStep,
+  testStep,
   edgesStep,
   hollowStep,
   ringStep,

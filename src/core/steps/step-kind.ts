@@ -4,6 +4,7 @@ import { token, type Token } from '../fields/field-kind'
 import type { FieldSpecs, FieldValues } from '../fields/kinds'
 import type { Pause } from '../built/built'
 import type { RowSpec } from '../built/rows'
+import type { Learnt } from '../print/learnt'
 import type { Placement } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
@@ -155,6 +156,8 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
   /** A figure that stands at the faces which a field of it picks, and is dragged along the way they look. */
   handle?: Handle
+  /** What the printer is taught by what the maker says of it, printed; of values of its fields, lengths mm. */
+  learns?: (values: Readonly<Record<string, unknown>>) => Learnt | undefined
   /** Its notes say what has to be bought or cut for it. */
   bought?: true
   /** What it makes lies inside of its `part`, which is shown cut open while the step is in hand. */

@@ -10,6 +10,7 @@ import { pauseSaid } from '@/core/print/pause'
 import { formatLength, formatVolume } from '@/core/units/length'
 import { download } from '../api'
 import { Gate, useGate } from './gate'
+import { Learn } from './learn'
 import { SheetOfProject } from './sheet-of-project'
 import { Choose } from '../primitives/choose'
 import { Heading } from '../primitives/heading'
@@ -21,6 +22,7 @@ export function Print() {
   return (
     <>
       <PrinterProfile />
+      <Learn />
       <Export />
     </>
   )

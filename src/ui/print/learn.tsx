@@ -1,0 +1,84 @@
+'use client'
+import { setGap, together } from '@/core/document/edits'
+import type { Printer } from '@/core/document/schema'
+import type { Learnt } from '@/core/print/learnt'
+import { stepKindNamed, stepKinds } from '@/core/steps/registry'
+import { formatLength } from '@/core/units/length'
+import { useActions } from '../actions/actions-context'
+import { useAdditions } from '../actions/offers'
+import { Heading } from '../primitives/heading'
+import { useDocument, useProject } from '../store/store'
+
+const CLASSES = ['press', 'snug', 'sliding', 'loose'] as const
+
+/** What the printer is taught by test pieces that were printed and tried. */
+export function Learn() {
+  const { steps } = useDocument()
+  const actions = useActions()
+  const additions = useAdditions()
+  const tests = steps.filter((s) => !s.off && stepKindNamed(s.kind)?.learns)
+  const begin = stepKinds().flatMap((k) => (k.learns ? (additions.find((a) => a.key === `start ${k.kind}`)?.offer ?? []) : [])) // prettier-ignore
+  return (
+    <section aria-label="What the printer learns" className="pt-4">
+      <Heading>What it learns</Heading>
+      {tests.map((s) => (
+        <Taught key={s.id} id={s.id} kind={s.kind} />
+      ))}
+      {tests.length === 0 && (
+        <p className="text-[15px] text-soft">
+          A test of gaps, printed once, tells how much tighter than drawn its gaps come out.
+        </p>
+      )}
+      {begin.map((offer) => (
+        <p key={offer.words} className="text-[15px]">
+          <button type="button" className="figure" onClick={() => actions.take(offer)}>
+            {tests.length === 0 ? 'print a test of its gaps' : 'print another test of its gaps'}
+          </button>
+        </p>
+      ))}
+    </section>
+  )
+}
+
+function Taught({ id, kind }: { id: string; kind: string }) {
+  const { printer, steps } = useDocument()
+  const report = useProject((s) => s.build?.steps.find((r) => r.id === id))
+  const edit = useProject((s) => s.edit)
+  const set = useProject((s) => s.set)
+  const learnt = report && stepKindNamed(kind)!.learns!(report.values)
+  const number = steps.findIndex((s) => s.id === id) + 1
+  return (
+    <div className="border-t border-hair py-1.5 text-[15px] first:border-t-0">
+      <p>
+        Step {number}: {report?.notes.join(' ') ?? 'it is built …'}
+      </p>
+      {learnt && (
+        <Take
+          learnt={learnt}
+          printer={printer}
+          take={() => edit(together(...CLASSES.map((fit) => setGap(fit, learnt.gaps[fit]))))}
+        />
+      )}
+      <button type="button" className="figure" onClick={() => set({ place: 'shape', editing: `${id}.force` })}>
+        {learnt ? 'change what was seen' : 'say what was seen'}
+      </button>
+    </div>
+  )
+}
+
+function Take({ learnt, printer, take }: { learnt: Learnt; printer: Printer; take: () => void }) {
+  const has = CLASSES.every((fit) => printer.gaps[fit] === learnt.gaps[fit])
+  const said = CLASSES.map((fit) => `${fit} ${formatLength(learnt.gaps[fit])}`).join(', ')
+  return (
+    <p>
+      So that fits come out as they are meant: {said}.{' '}
+      {has ? (
+        <span className="text-moss">✓ The printer has these gaps.</span>
+      ) : (
+        <button type="button" className="figure" onClick={take}>
+          give the printer these gaps
+        </button>
+      )}
+    </p>
+  )
+}
