@@ -55,6 +55,11 @@ test('screws instead of pins: which ones to buy is said; the gap of the cut move
   await expect(page.getByRole('list', { name: 'What else is needed' })).toContainText('magnets of Ø 6.0 × 3.0 mm')
   await typed(page, 0, 'Gap between the pieces', '0.4')
   await expect(row(page, 'Cut 1 through Bracket')).toContainText('0.40', { timeout: 30_000 })
+  // As the cut says they lie only where the maker has not said otherwise.
+  await page.getByRole('button', { name: 'Prove', exact: true }).click()
+  await page.getByRole('button', { name: 'Bracket 2', exact: true }).click()
+  await page.getByRole('button', { name: 'as its step has it' }).click()
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
   await choose(page, cuts(page).first(), 'How the pieces are printed', 'as the whole')
   await expect(pieces(page)).toContainText('22 × 45.6 × 26')
   await page.getByRole('button', { name: 'Print', exact: true }).click()
