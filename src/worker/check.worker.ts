@@ -14,7 +14,8 @@ import type { ImportedOutline } from '../core/outlines/outline'
 import type { ImportedModel } from '../core/references/model'
 import type { Direction } from '../core/prove/directions'
 import type { Picture, PictureKind } from '../core/prove/picture'
-import type { Proof } from '../core/prove/prove'
+import { proofKey } from '../core/prove/proof-key'
+import { pictureOf, type Proof } from '../core/prove/prove'
 import { ResolvedReferences } from '../core/references/resolved-references'
 
 import { type LayerView, Proofs, type ProofView, viewOf } from './proofs'
@@ -142,18 +143,18 @@ const worker = {
     return nearestOf(a, b, measurable({ parts: newest ? withMeshes(newest) : [], references: placed }))
   },
 
-  /** What the printer will make of a part; nothing as long as it is not here in that shape. */
-  prove: async (part: string, key: string): Promise<ProofView | undefined> =>
-    newest?.parts.some((p) => p.id === part && p.key === key)
-      ? proven(part, (proof) => viewOf(part, proof))
-      : undefined,
+  /** What the printer will make of a part; nothing as long as what it is to be said of, by its key, is not here. */
+  prove: async (part: string, of: string): Promise<ProofView | undefined> => {
+    const own = newest?.parts.find((p) => p.id === part)
+    return own && proofKey(own, newest!.project) === of ? proven(part, (proof) => viewOf(part, proof)) : undefined
+  },
 
   /** One of its layers, counted from 1. */
   layer: (part: string, nth: number): Promise<LayerView | undefined> =>
     proven(part, (proof, proofs) => proofs.layer(proof, nth)),
 
   picture: (part: string, kind: PictureKind): Promise<Picture | undefined> =>
-    proven(part, (proof, proofs, own, { project }) => proofs.picture(project, own, proof, kind)),
+    proven(part, (proof, _, own, { project }) => pictureOf(project, own, proof.lies, kind)),
 
   /** Ways to lay a part on the bed, the best first, and how it lies now. */
   async directions(part: string): Promise<{ now: Direction; found: Direction[] } | undefined> {

@@ -1,14 +1,13 @@
 import type { BuiltPart } from '../core/built/built'
-import { contentKey } from '../core/content-key'
 import type { Project } from '../core/document/schema'
 import { apply } from '../core/geometry/placement'
 import { boxOfPositions } from '../core/geometry/vec'
 import type { Kernel } from '../core/kernel/kernel'
 import { asPrinted, type Direction, directions } from '../core/prove/directions'
 import type { ProofLine } from '../core/prove/line'
-import type { Picture, PictureKind } from '../core/prove/picture'
 import type { Lying } from '../core/prove/lying'
-import { pictureOf, type Proof, prove } from '../core/prove/prove'
+import { proofKey } from '../core/prove/proof-key'
+import { type Proof, prove } from '../core/prove/prove'
 
 /** What the printer will make of a part, for the page. */
 export interface ProofView {
@@ -45,7 +44,7 @@ export class Proofs {
 
   /** @param goOn throws where nobody wants to know any more */
   async of(project: Project, part: BuiltPart, goOn: () => void): Promise<Proof> {
-    const key = contentKey([part.key, part.print, project.printer, project.unit])
+    const key = proofKey(part, project)
     const known = this.kept.get(key)
     if (known) return known
     const made = prove(this.kernel, project, part, breather(goOn))
@@ -55,7 +54,7 @@ export class Proofs {
     return made
   }
 
-  async layer(proof: Proof, nth: number): Promise<LayerView | undefined> {
+  layer(proof: Proof, nth: number): LayerView | undefined {
     const layer = proof.layers[nth - 1]
     if (!layer) return undefined
     const put = ([x, y]: readonly [number, number]) => apply(proof.lies.back, [x, y, (layer.from + layer.to) / 2])
@@ -66,10 +65,6 @@ export class Proofs {
     const lines = layer.outlines.flatMap((o) => o.flatMap((p, i) => [...put(p), ...put(o[(i + 1) % o.length]!)]))
     const held = layer.free.length === 0 ? layer.outlines : this.kernel.flatCombined(layer.outlines, layer.free, 'less')
     return { outlines: Float32Array.from(lines), filled: triangles(held), free: triangles(layer.free) }
-  }
-
-  picture(project: Project, part: BuiltPart, { lies }: Proof, kind: PictureKind): Picture {
-    return pictureOf(project, part, lies, kind)
   }
 
   async directions(

@@ -1,3 +1,5 @@
+import { length } from '../geometry/vec'
+import { doubledNormal } from '../mesh/doubled-normal'
 import { CLEAN } from './overhangs'
 import type { Lying } from './lying'
 
@@ -32,7 +34,7 @@ export function columns({ positions, indices, size }: Lying): number {
     const twice = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
     if (Math.abs(twice) < 1e-12) continue
     const [az, bz, cz] = [positions[i + 2]!, positions[j + 2]!, positions[k + 2]!]
-    const steep = twice < 0 && -twice > LEAST_DROP * areaTwice(positions, i, j, k)
+    const steep = twice < 0 && -twice > LEAST_DROP * length(doubledNormal(positions, indices, t / 3))
     const first = (v: number) => Math.max(0, Math.ceil(v / pitch - 0.5))
     for (let y = first(Math.min(ay, by, cy)); y < deep && (y + 0.5) * pitch < Math.max(ay, by, cy); y++)
       for (let x = first(Math.min(ax, bx, cx)); x < wide && (x + 0.5) * pitch < Math.max(ax, bx, cx); x++) {
@@ -56,10 +58,4 @@ export function columns({ positions, indices, size }: Lying): number {
     }
   }
   return sum * pitch * pitch
-}
-
-function areaTwice(p: Float64Array, i: number, j: number, k: number): number {
-  const [ux, uy, uz] = [p[j]! - p[i]!, p[j + 1]! - p[i + 1]!, p[j + 2]! - p[i + 2]!]
-  const [vx, vy, vz] = [p[k]! - p[i]!, p[k + 1]! - p[i + 1]!, p[k + 2]! - p[i + 2]!]
-  return Math.hypot(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx)
 }

@@ -1,4 +1,5 @@
-import { dot, normalize, type Vec3 } from '../geometry/vec'
+import { dot, length, normalize, type Vec3 } from '../geometry/vec'
+import { doubledNormal } from '../mesh/doubled-normal'
 import type { BuiltPart } from '../built/built'
 import type { Printer } from '../document/schema'
 import { isWithin } from '../print/on-bed'
@@ -16,9 +17,7 @@ export interface Direction {
   fits: boolean
   height: number
   foot: number
-  /** What leans out too far. */
-  overhang: number
-  /** Of the columns under it. */
+  /** Of the columns under what leans out too far. */
   support: number
 }
 
@@ -55,7 +54,7 @@ export async function directions(
 export const isBetter = (way: Direction, now: Direction): boolean =>
   (way.fits && !now.fits) || (way.fits === now.fits && cost(way) < 0.9 * cost(now) - 1)
 
-/** What a direction costs: support, and a tenth of a cubic millimetre of it for each millimetre over each square one of foot. */
+/** What a direction costs, as mm3 of support: what it needs, and more the higher it stands on the less foot. */
 const cost = ({ support, height, foot }: Direction): number => support + (10 * height * height) / (foot + height)
 
 function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['bed']): Direction {
@@ -66,7 +65,6 @@ function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['
     fits: isWithin(lies.size, bed),
     height: lies.size[2],
     foot: footOf(lies),
-    overhang: area,
     support: area > 0 ? columns(lies) : 0,
   }
 }
@@ -74,12 +72,9 @@ function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['
 /** The area of flat faces that lie on the bed. */
 function footOf({ positions, indices }: Lying): number {
   let sum = 0
-  for (let t = 0; t < indices.length; t += 3) {
-    const [i, j, k] = [3 * indices[t]!, 3 * indices[t + 1]!, 3 * indices[t + 2]!]
-    if (Math.max(positions[i + 2]!, positions[j + 2]!, positions[k + 2]!) > ON_BED) continue
-    const area = ((positions[j]! - positions[i]!) * (positions[k + 1]! - positions[i + 1]!) - (positions[j + 1]! - positions[i + 1]!) * (positions[k]! - positions[i]!)) / 2 // prettier-ignore
-    // Seen from above what looks down runs the other way round.
-    if (area < 0) sum -= area
+  for (let t = 0; t < indices.length / 3; t++) {
+    if ([0, 1, 2].some((k) => positions[3 * indices[3 * t + k]! + 2]! > ON_BED)) continue
+    sum += Math.max(0, -doubledNormal(positions, indices, t)[2]) / 2
   }
   return sum
 }
@@ -87,14 +82,8 @@ function footOf({ positions, indices }: Lying): number {
 /** The six ways of its frame, its largest flat faces, and the ways between the six. */
 function candidates({ positions, indices, triangleSurface, surfaces }: TaggedMesh): Vec3[] {
   const areas = new Float64Array(surfaces.length)
-  for (let t = 0; t < triangleSurface.length; t++) {
-    const [a, b, c] = [0, 1, 2].map((k) => 3 * indices[3 * t + k]!) as [number, number, number]
-    const [u, v] = [b, c].map((p) => [0, 1, 2].map((k) => positions[p + k]! - positions[a + k]!)) as [
-      number[],
-      number[],
-    ]
-    areas[triangleSurface[t]!]! += Math.hypot(u[1]! * v[2]! - u[2]! * v[1]!, u[2]! * v[0]! - u[0]! * v[2]!, u[0]! * v[1]! - u[1]! * v[0]!) / 2 // prettier-ignore
-  }
+  for (let t = 0; t < triangleSurface.length; t++)
+    areas[triangleSurface[t]!]! += length(doubledNormal(positions, indices, t)) / 2
   const flat = [...surfaces.entries()].flatMap(([i, { shape }]) => (shape.kind === 'plane' ? [{ normal: shape.normal, area: areas[i]! }] : [])) // prettier-ignore
   const out: Vec3[] = []
   const put = (way: Vec3) => out.every((o) => dot(o, way) < SAME) && out.push(way)

@@ -22,7 +22,7 @@ export interface ProofLine {
   /** Single places, the worst first. */
   places: { says: string; at: Vec3; layer?: number }[]
   /** What shows it in the scene. */
-  shows?: PictureKind | 'layer'
+  shows?: PictureKind
 }
 
 /** What lines are said of. */

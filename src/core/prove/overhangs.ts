@@ -1,4 +1,5 @@
-import type { Vec3 } from '../geometry/vec'
+import { length, type Vec3 } from '../geometry/vec'
+import { doubledNormal } from '../mesh/doubled-normal'
 import type { Lying } from './lying'
 
 /** Leaning out by up to this prints as it is on most printers, degrees from upright (trade figure: 45 clean, to 60 with cooling). */
@@ -26,10 +27,8 @@ export function overhangs({ positions, indices }: Pick<Lying, 'positions' | 'ind
   let place: Vec3 | undefined
   for (let t = 0; t < leans.length; t++) {
     const [i, j, k] = [3 * indices[3 * t]!, 3 * indices[3 * t + 1]!, 3 * indices[3 * t + 2]!]
-    const [ux, uy, uz] = [positions[j]! - positions[i]!, positions[j + 1]! - positions[i + 1]!, positions[j + 2]! - positions[i + 2]!] // prettier-ignore
-    const [vx, vy, vz] = [positions[k]! - positions[i]!, positions[k + 1]! - positions[i + 1]!, positions[k + 2]! - positions[i + 2]!] // prettier-ignore
-    const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
-    const twice = Math.hypot(nx, ny, nz)
+    const normal = doubledNormal(positions, indices, t)
+    const [twice, nz] = [length(normal), normal[2]]
     if (nz >= 0 || twice < 1e-12) continue
     const lean = (Math.asin(Math.min(1, -nz / twice)) * 180) / Math.PI
     if (lean <= CLEAN + SLACK || Math.max(positions[i + 2]!, positions[j + 2]!, positions[k + 2]!) <= onBed) continue

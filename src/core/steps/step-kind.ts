@@ -156,8 +156,8 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
   /** A figure that stands at the faces which a field of it picks, and is dragged along the way they look. */
   handle?: Handle
-  /** What the printer is taught by what the maker says of it, printed; of values of its fields, lengths mm. */
-  learns?: (values: Readonly<Record<string, unknown>>) => Learnt | undefined
+  /** What the printer is taught by what the maker says of it, printed: in which field first, and what values of its fields come to, lengths mm. */
+  learns?: { said: string; from: (values: Readonly<Record<string, unknown>>) => Learnt | undefined }
   /** Its notes say what has to be bought or cut for it. */
   bought?: true
   /** What it makes lies inside of its `part`, which is shown cut open while the step is in hand. */

@@ -146,9 +146,9 @@ export class Engine {
     return this.checker.nearest(project, a, b)
   }
 
-  /** What the printer will make of a part, once the checks have it in that shape. */
-  prove(part: string, key: string) {
-    return this.checker.prove(part, key)
+  /** What the printer will make of a part, once the checks have what it is to be said of, by its key. */
+  prove(part: string, of: string) {
+    return this.checker.prove(part, of)
   }
 
   layer(part: string, nth: number) {

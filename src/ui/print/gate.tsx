@@ -1,9 +1,10 @@
 'use client'
 import { useState } from 'react'
 import { waveThrough } from '@/core/document/edits'
+import { proofKey } from '@/core/prove/proof-key'
 import { heldAgainst, type Held, isStopped } from '@/core/print/gate'
 import { useDocument, useProject } from '../store/store'
-import { proofKey, useProofs } from '../prove/use-proofs'
+import { useProofs } from '../prove/use-proofs'
 
 /** What is held against an export; `waits` counts parts that are still looked at. */
 export function useGate(): { held: Held[]; stopped: boolean; waits: number } {

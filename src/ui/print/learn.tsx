@@ -1,6 +1,7 @@
 'use client'
 import { setGap, together } from '@/core/document/edits'
 import type { Printer } from '@/core/document/schema'
+import { FIT_CLASSES, type FitClass } from '@/core/fit/classes'
 import type { Learnt } from '@/core/print/learnt'
 import { stepKindNamed, stepKinds } from '@/core/steps/registry'
 import { formatLength } from '@/core/units/length'
@@ -9,7 +10,7 @@ import { useAdditions } from '../actions/offers'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject } from '../store/store'
 
-const CLASSES = ['press', 'snug', 'sliding', 'loose'] as const
+const CLASSES = Object.keys(FIT_CLASSES) as FitClass[]
 
 /** What the printer is taught by test pieces that were printed and tried. */
 export function Learn() {
@@ -45,7 +46,8 @@ function Taught({ id, kind }: { id: string; kind: string }) {
   const report = useProject((s) => s.build?.steps.find((r) => r.id === id))
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
-  const learnt = report && stepKindNamed(kind)!.learns!(report.values)
+  const { said, from } = stepKindNamed(kind)!.learns!
+  const learnt = report && from(report.values)
   const number = steps.findIndex((s) => s.id === id) + 1
   return (
     <div className="border-t border-hair py-1.5 text-[15px] first:border-t-0">
@@ -59,7 +61,7 @@ function Taught({ id, kind }: { id: string; kind: string }) {
           take={() => edit(together(...CLASSES.map((fit) => setGap(fit, learnt.gaps[fit]))))}
         />
       )}
-      <button type="button" className="figure" onClick={() => set({ place: 'shape', editing: `${id}.force` })}>
+      <button type="button" className="figure" onClick={() => set({ place: 'shape', editing: `${id}.${said}` })}>
         {learnt ? 'change what was seen' : 'say what was seen'}
       </button>
     </div>

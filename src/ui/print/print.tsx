@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react'
 import { setGap, setPrinter } from '@/core/document/edits'
 import type { Printer } from '@/core/document/schema'
+import { FIT_CLASSES, type FitClass } from '@/core/fit/classes'
 import { allVariants, AS_DRAWN, variantInHand } from '@/core/document/variants'
 import type { ExportedPart } from '@/core/formats/export-parts'
 import { boxSize } from '@/core/geometry/vec'
@@ -28,7 +29,7 @@ export function Print() {
   )
 }
 
-const GAPS = ['press', 'snug', 'sliding', 'loose'] as const
+const GAPS = Object.keys(FIT_CLASSES) as FitClass[]
 
 function PrinterProfile() {
   const { printer } = useDocument()

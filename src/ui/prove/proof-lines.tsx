@@ -32,7 +32,7 @@ function Said({ line }: { line: ProofLine }) {
   const proving = useProject((s) => s.proving)
   const [open, setOpen] = useState(false)
   // What has no place has nothing to be seen.
-  const shows = line.places.length > 0 && line.shows !== 'layer' ? line.shows : undefined
+  const shows = line.places.length > 0 ? line.shows : undefined
   const shown = shows !== undefined && proving.shows === shows
   return (
     <li className="border-t border-hair py-1.5 leading-snug first:border-t-0">

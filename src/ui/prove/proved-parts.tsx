@@ -3,11 +3,11 @@ import { useState } from 'react'
 import { setPart, together } from '@/core/document/edits'
 import { plainVec } from '@/core/geometry/vec'
 import { isBetter } from '@/core/prove/directions'
+import { proofKey } from '@/core/prove/proof-key'
 import { useEngine } from '../actions/actions-context'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject } from '../store/store'
 import { useProvedPart } from './proved-part'
-import { proofKey } from './use-proofs'
 
 /** The parts, each with how much of it is to be looked at. */
 export function ProvedParts() {

@@ -1,16 +1,11 @@
 import { useEffect } from 'react'
-import { contentKey } from '@/core/content-key'
-import type { Project } from '@/core/document/schema'
+import { proofKey } from '@/core/prove/proof-key'
 import type { PartView } from '@/worker/views'
 import { useEngine } from '../actions/actions-context'
 import { useDocument, useProject, useProjectStore } from '../store/store'
 
 /** How long to wait until the checks have the build that the page has, ms. */
 const LATER = 150
-
-/** What a proof was said of. */
-export const proofKey = ({ key, print }: PartView, { printer, unit }: Pick<Project, 'printer' | 'unit'>): string =>
-  contentKey([key, print, printer, unit])
 
 /** Has parts looked at as they will be printed, the one in hand first, as long as the page is there. */
 export function useProofs(): void {
@@ -26,7 +21,7 @@ export function useProofs(): void {
     const look = async (part: PartView) => {
       const of = proofKey(part, { printer, unit })
       while (current && store.getState().proofs[part.id]?.of !== of) {
-        const found = await engine.prove(part.id, part.key).catch((error: unknown) => ({
+        const found = await engine.prove(part.id, of).catch((error: unknown) => ({
           ...NOTHING,
           part: part.id,
           problem: error instanceof Error ? error.message : String(error),

@@ -5,7 +5,7 @@ import { bandsOf, type Picture, type PictureKind } from '@/core/prove/picture'
 import { withUnit } from '@/core/units/length'
 import type { LayerView } from '@/worker/proofs'
 import { useEngine } from '../actions/actions-context'
-import { asPrinted, useProvedPart } from '../prove/proved-part'
+import { asPrinted, useProvedPart, useStandingPart } from '../prove/proved-part'
 import { useDocument, useProject, useUnit } from '../store/store'
 import { BANDS } from './proven'
 import type { SceneView } from './scene-view'
@@ -105,7 +105,7 @@ const Swatch = ({ color, apart }: { color: string; apart: number }) => (
 )
 
 function Pointed({ view, at }: { view: SceneView; at: readonly [number, number, number] }) {
-  const { part } = useProvedPart()
+  const part = useStandingPart()
   const place = useDrawn(view, (v) => v.project(part ? apply(asPrinted(part), at) : at).join(' '))
   const [x, y] = (place ?? '0 0').split(' ').map(Number) as [number, number]
   return (

@@ -10,7 +10,7 @@ import { EffectLine, useEffects } from './effect-line'
 import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
-import { useProvedPart } from '../prove/proved-part'
+import { useStandingPart } from '../prove/proved-part'
 import { NoteMarks } from './note-marks'
 import { GapInset } from './gap-inset'
 import { EdgesMeant } from './edges-meant'
@@ -137,8 +137,8 @@ function useBodies(view: SceneView | undefined): void {
   const perspective = useProject((s) => s.perspective)
   // While things are gathered, the parts stand back.
   const usual: Showing = useProject((s) => (s.place === 'gather' || s.drawing ? 'ghost' : 'solid'))
-  const proved = useProvedPart().part?.id
-  const proving = useProject((s) => (s.place === 'prove' ? (s.proving.shows ?? 'part') : undefined))
+  const proved = useStandingPart()?.id
+  const isLayer = useProject((s) => s.proving.shows === 'layer')
   const keys = useRef(new Map<string, string>())
   const beside = useBeside()
   const shownBeside = useRef<typeof beside>(undefined)
@@ -162,10 +162,10 @@ function useBodies(view: SceneView | undefined): void {
         keys.current.set(id, part.key)
       }
       // In the place Prove one part is looked at by itself.
-      const looked = part.id !== proved ? 'hidden' : proving === 'layer' ? 'ghost' : 'solid'
-      view.dress(id, { color: part.color, showing: proving ? looked : (showing[id] ?? usual), reference: false })
+      const looked = part.id !== proved ? 'hidden' : isLayer ? 'ghost' : 'solid'
+      view.dress(id, { color: part.color, showing: proved ? looked : (showing[id] ?? usual), reference: false })
     }
-    for (const reference of beside || proving ? [] : build.references)
+    for (const reference of beside || proved ? [] : build.references)
       for (const item of reference.items) {
         const id = `item:${reference.id}:${item.id}`
         present.add(id)
@@ -201,7 +201,7 @@ function useBodies(view: SceneView | undefined): void {
     view.unpicked.setOutlines(build.outlines.map((o) => o.lines))
     view.draw()
     if (present.size > 0 || build.outlines.length > 0) view.frame(turned)
-  }, [view, build, showing, usual, swap, beside, proved, proving])
+  }, [view, build, showing, usual, swap, beside, proved, isLayer])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
   const light = useProject((s) => s.light)
   useEffect(() => view?.setLight(light), [view, light])

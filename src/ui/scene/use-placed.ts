@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { translation } from '@/core/geometry/placement'
 import { emptyBox, joinBoxes, scale, sub } from '@/core/geometry/vec'
-import { asPrinted, useProvedPart } from '../prove/proved-part'
+import { asPrinted, useStandingPart } from '../prove/proved-part'
 import { useProject } from '../store/store'
 import type { SceneView } from './scene-view'
 
@@ -12,9 +12,7 @@ const SPREAD = 0.4
 export function useApart(view: SceneView | undefined): void {
   const build = useProject((s) => s.build)
   const apart = useProject((s) => (s.place === 'divide' ? s.apart : 0))
-  const proves = useProject((s) => s.place === 'prove')
-  const { part } = useProvedPart()
-  const proved = proves ? part : undefined
+  const proved = useStandingPart()
   useEffect(() => {
     if (!view || !build) return
     if (proved) return void view.setPlaced(new Map([[`part:${proved.id}`, asPrinted(proved)]]))
@@ -28,9 +26,7 @@ export function useApart(view: SceneView | undefined): void {
 
 /** In the place Prove the part that is looked at is all there is to be seen. */
 export function useProvedInView(view: SceneView | undefined): void {
-  const proves = useProject((s) => s.place === 'prove')
-  const id = useProvedPart().part?.id
-  const shown = proves ? id : undefined
+  const shown = useStandingPart()?.id
   const before = useRef<string>(undefined)
   useEffect(() => {
     if (shown !== before.current) view?.frame()

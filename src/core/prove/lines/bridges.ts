@@ -24,6 +24,5 @@ export const bridges: Line = ({ layers, say, place }) => {
       ...hangs.slice(0, MOST).map((h) => ({ says: `reaches out ${say(h.size)} in layer ${h.layer.nth}`, at: place(h.at, h.layer), layer: h.layer.nth })), // prettier-ignore
       ...spans.slice(0, hangs.length > 0 ? 2 : MOST).map((b) => ({ says: `spans ${say(b.size)} in layer ${b.layer.nth}`, at: place(b.at, b.layer), layer: b.layer.nth })), // prettier-ignore
     ],
-    shows: 'layer',
   }
 }

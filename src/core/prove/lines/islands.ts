@@ -13,6 +13,5 @@ export const islands: Line = ({ layers, project: { unit }, say, place }) => {
     verdict: found.length === 0 ? 'fine' : 'look',
     ...(found.length === 0 ? {} : { mends: 'Without supports it has nothing to hold to: lay the part another way, or let it begin on something.' }), // prettier-ignore
     places: found.slice(0, MOST).map(({ at, size, layer }) => ({ says: `${formatArea(size, unit)} in layer ${layer.nth}, ${say(layer.from)} up`, at: place(at, layer), layer: layer.nth })), // prettier-ignore
-    shows: 'layer',
   }
 }

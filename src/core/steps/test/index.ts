@@ -58,7 +58,10 @@ export const testStep = stepKind({
     figure: { called: 'side of a figure', shallow: true },
   },
   start: () => ({}),
-  learns: (values) => learntFrom({ force: Number(values.force), slides: Number(values.slides), each: Number(values.each) }), // prettier-ignore
+  learns: {
+    said: 'force',
+    from: (values) => learntFrom({ force: Number(values.force), slides: Number(values.slides), each: Number(values.each) }), // prettier-ignore
+  },
   example: [{ kind: 'test', fields: { count: '5', force: '0.12', slides: '0.28' } }],
   build: buildTest,
 })

@@ -1,20 +1,12 @@
 import type { Vec2, Vec3 } from '../geometry/vec'
 import { hullIndices } from '../profile/shapes'
 
-/** How a part stands on its foot. Lengths mm. */
-export interface Stands {
-  height: number
-  /** How much of it lies on the bed, mm2. */
-  foot: number
-  /** How far its middle of mass may lean before it falls, degrees; under 0 it falls by itself. */
-  tips: number
-}
-
 /**
+ * How far a part may lean before it falls, degrees; under 0 it falls by itself.
  * @param foot outlines of the lowest layer
  * @param middle of mass, above the bed
  */
-export function stands(foot: readonly (readonly Vec2[])[], footArea: number, middle: Vec3, height: number): Stands {
+export function tipsAt(foot: readonly (readonly Vec2[])[], middle: Vec3): number {
   const points = foot.flat()
   const hull = hullIndices(points).map((i) => points[i]!)
   let least = Infinity
@@ -23,5 +15,5 @@ export function stands(foot: readonly (readonly Vec2[])[], footArea: number, mid
     const [dx, dy] = [b[0] - a[0], b[1] - a[1]]
     least = Math.min(least, (dx * (middle[1] - a[1]) - dy * (middle[0] - a[0])) / Math.hypot(dx, dy))
   }
-  return { height, foot: footArea, tips: hull.length < 3 ? -90 : (Math.atan2(least, middle[2]) * 180) / Math.PI }
+  return hull.length < 3 ? -90 : (Math.atan2(least, middle[2]) * 180) / Math.PI
 }

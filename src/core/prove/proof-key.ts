@@ -1,0 +1,9 @@
+import type { BuiltPart } from '../built/built'
+import { contentKey } from '../content-key'
+import type { Project } from '../document/schema'
+
+/** Changes with all that a proof is said of: the part's shape, how it lies, the printer, and the unit of what is said. */
+export const proofKey = (
+  { key, print }: Pick<BuiltPart, 'key' | 'print'>,
+  { printer, unit }: Pick<Project, 'printer' | 'unit'>,
+): string => contentKey([key, print, printer, unit])
