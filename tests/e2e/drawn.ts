@@ -68,6 +68,7 @@ export async function pickFace(page: Page, words: string, near: readonly [number
   const more = page.getByRole('region', { name: 'Scene' }).getByRole('button', { name: /^\d+ more …$/ })
   // What is still being built is looked for once more.
   for (let round = 0; round < 4; round++) {
+    await expect(scene).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 })
     const { x, y, width, height } = (await scene.boundingBox())!
     for (let i = 0; i < 60; i++) {
       const [u, v] = [

@@ -25,6 +25,8 @@ export interface EngineEvents {
   onPairs: (pairs: FoundPair[]) => void
   /** undefined: nothing is being built. */
   onProgress: (progress: Progress | undefined) => void
+  /** What was being built is given up. */
+  onStopped: () => void
   onFailure: (message: string) => void
 }
 
@@ -103,7 +105,7 @@ export class Engine {
     const ticket = this.queue.stop()
     this.ask(ticket)
     void this.builder.stop(ticket)
-    this.events.onProgress(undefined)
+    this.events.onStopped()
   }
 
   private ask(ticket: number): void {

@@ -90,13 +90,15 @@ function start(open: OpenProject): Opened & { close: () => void } {
       const { picks } = store.getState()
       const now = picksNow(picks, build)
       if (now !== picks) set({ picks: now as typeof picks })
+      receive({ pending: false })
       if (build.quality !== 'drag') keepFigures(open.id, build)
     },
     onLedger: (ledger) => receive({ ledger: shareRows(store.getState().ledger, ledger) }),
     onFindings: (findings) => receive({ findings }),
     onPairs: (pairs) => receive({ pairs }),
     onProgress: (building) => receive({ building }),
-    onFailure: (failure) => receive({ failure }),
+    onStopped: () => receive({ building: undefined, pending: false }),
+    onFailure: (failure) => receive({ failure, pending: false }),
   })
   const actions = new Actions(store, engine)
   const stopSaving = startSaving(store)
@@ -107,6 +109,7 @@ function start(open: OpenProject): Opened & { close: () => void } {
       request(state.dragging)
   })
   const request = (dragging: boolean) => {
+    receive({ pending: true })
     const ask = () => engine.request(store.getState().history.present, dragging)
     if (actions.files.missing()) void actions.files.load().then(ask)
     else ask()

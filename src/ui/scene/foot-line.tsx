@@ -126,6 +126,8 @@ function Verbs({ pick }: { pick: Pick }) {
   const store = useProjectStore()
   const actions = useActions()
   const document = useDocument()
+  // What is offered rests on what is built.
+  useProject((s) => s.build)
   const verbs = verbsFor(pick, store.getState(), document, actions)
   const all = useProject((s) => s.allVerbs) || verbs.length <= MANY
   const fold = verbs.length > MANY && (

@@ -35,6 +35,7 @@ export function SceneHost({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const picks = useProject((s) => s.picks.length)
+  const pending = useProject((s) => s.pending)
   const inHand = useProject((s) => s.inHand ?? s.since)
   const set = useProject((s) => s.set)
   const drawing = useProject((s) => s.drawing !== undefined)
@@ -91,6 +92,7 @@ export function SceneHost({
         ref={canvas}
         className="peer absolute inset-0 size-full touch-none outline-none"
         tabIndex={0}
+        aria-busy={pending}
         aria-label="The parts as built. Drag turns, shift-drag slides, the wheel zooms; arrow keys slide, Enter picks what is in the middle."
         {...pointer.events}
         onKeyDown={(e) => keyLook(e, view, pointer.pickAt)}

@@ -1,12 +1,25 @@
 'use client'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { useProject } from '../store/store'
 import type { Verb } from './verb'
 
-/** Verbs in a row; edges that one is about light up in the scene while it is pointed at. */
+/**
+ * Verbs in a row; edges that one is about light up in the scene while it is pointed at. One that is taken while parts
+ * are still being built waits for them: what is picked is found on the new ones first.
+ */
 export function VerbButtons({ verbs }: { verbs: readonly Verb[] }) {
   const set = useProject((s) => s.set)
   useEffect(() => () => set({ pointedEdges: undefined }), [set])
+  const pending = useProject((s) => s.pending)
+  const [waits, setWaits] = useState<string>()
+  useEffect(() => {
+    if (waits === undefined || pending) return
+    const soon = setTimeout(() => {
+      setWaits(undefined)
+      verbs.find(([words]) => words === waits)?.[1]()
+    })
+    return () => clearTimeout(soon)
+  }, [waits, pending, verbs])
   const none = () => set({ pointedEdges: undefined })
   return verbs.map(([words, act, , edges]) => {
     const light = edges && (() => set({ pointedEdges: edges }))
@@ -15,9 +28,11 @@ export function VerbButtons({ verbs }: { verbs: readonly Verb[] }) {
         key={words}
         type="button"
         className="figure"
+        aria-busy={words === waits}
         onClick={() => {
           none()
-          act()
+          if (pending) setWaits(words)
+          else act()
         }}
         {...(light ? { onPointerEnter: light, onFocus: light, onPointerLeave: none, onBlur: none } : {})}
       >

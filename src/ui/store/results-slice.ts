@@ -49,6 +49,8 @@ export interface Results {
   /** What the variants come to, while they are looked at. */
   variants: VariantView[] | undefined
   building: Progress | undefined
+  /** Whether the newest document is still to come back built. */
+  pending: boolean
   failure: string | undefined
   importing: Importing | undefined
   /** A mesh whose faces are still being found. */
@@ -73,6 +75,7 @@ export const resultsSlice: Slice<ResultsSlice> = (set) => ({
   proofs: {},
   variants: undefined,
   building: undefined,
+  pending: false,
   failure: undefined,
   importing: undefined,
   early: undefined,
