@@ -13,6 +13,7 @@ import { apply, turn } from '../core/geometry/placement'
 import { Kernel } from '../core/kernel/kernel'
 import type { ImportedOutline } from '../core/outlines/outline'
 import type { Arrangement } from '../core/print/arrange'
+import { type PlateView, plateViews } from './plate-views'
 import type { Traits } from '../core/recognise/traits'
 import type { ImportedModel } from '../core/references/model'
 import { ResolvedReferences } from '../core/references/resolved-references'
@@ -200,6 +201,12 @@ const worker = {
   async listExport(project: Project, arrangement: Arrangement): Promise<ExportedPart[]> {
     const build = await (await ready()).export.build(project, models, 'export')
     return listExport(build.parts, exportWishes(project, arrangement))
+  },
+
+  /** The plates that an export would fill. */
+  async plates(project: Project): Promise<PlateView[]> {
+    const build = await (await ready()).export.build(project, models, 'export')
+    return plateViews(build.parts, project)
   },
 
   async export(project: Project, arrangement: Arrangement): Promise<ExportedFile[]> {

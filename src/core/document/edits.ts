@@ -3,7 +3,15 @@ import type { Block, Reach, Travel } from './items-schema'
 import type { KeptFace } from './pick-schema'
 import type { KeptMeasure, OwnRow } from './measure-schema'
 import type { PlacingMove } from './placing-schema'
-import type { PartSettings, Project, ProjectNumber, ProjectReading, ProjectReference, ProjectStep } from './schema'
+import type {
+  LaidByHand,
+  PartSettings,
+  Project,
+  ProjectNumber,
+  ProjectReading,
+  ProjectReference,
+  ProjectStep,
+} from './schema'
 
 /** An edit makes a new document and leaves the old one as it is. */
 export type Edit = (project: Project) => Project
@@ -174,6 +182,22 @@ export const waveThrough = (what: string, why: string | undefined): Edit =>
     p.waved = p.waved.filter((w) => w.what !== what)
     if (why !== undefined) p.waved.push({ what, why })
   })
+
+/** Lays one of a part on a plate where the maker wants it. */
+export const layByHand = (laid: LaidByHand): Edit =>
+  produce((p) => {
+    const others = p.plates.laid.filter((l) => l.part !== laid.part || l.copy !== laid.copy)
+    p.plates.laid = [...others, laid]
+  })
+
+/** One of a part, or with none named all of them, is laid by itself again. */
+export const layByItself = (part?: string, copy?: number): Edit =>
+  produce((p) => {
+    p.plates.laid = part === undefined ? [] : p.plates.laid.filter((l) => l.part !== part || l.copy !== copy)
+  })
+
+/** How much room parts have that are laid by themselves, mm. */
+export const setPlatesApart = (apart: number): Edit => produce((p) => void (p.plates.apart = apart))
 
 /** Several edits as one. */
 export const together =

@@ -150,6 +150,25 @@ export const stepSchema = z.object({
 /** As many steps as a project may have. */
 export const MOST_STEPS = 2000
 
+/** One of a part that the maker laid on a plate himself. */
+const laidSchema = z.object({
+  part: id,
+  /** Which of its copies, from 0. */
+  copy: z.number().int().min(0).max(998).default(0),
+  /** Which plate, from 1. */
+  plate: z.number().int().min(1).max(99).default(1),
+  /** The middle of the box round it, mm from the bed's front left corner. */
+  at: z.tuple([z.number().min(-10_000).max(10_000), z.number().min(-10_000).max(10_000)]),
+  /** Degrees about the upright, anticlockwise from above. */
+  turned: z.number().min(-360).max(360).default(0),
+})
+
+const platesSchema = z.object({
+  /** Room between parts that are laid by themselves, mm. */
+  apart: z.number().min(0).max(200).default(5),
+  laid: z.array(laidSchema).max(1000).default([]),
+})
+
 export const projectSchema = z.object({
   format: z.literal('anorak-project'),
   version: z.literal(FORMAT_VERSION),
@@ -168,6 +187,8 @@ export const projectSchema = z.object({
   rows: z.array(rowSchema).max(200).default([]),
   /** What the maker says of parts, by part id. */
   parts: z.record(z.string(), partSchema).default({}),
+  /** How parts are laid on plates. */
+  plates: platesSchema.prefault({}),
   /** What was held against an export and the maker lets pass: which, as it was said, and why. */
   waved: z
     .array(z.object({ what: z.string().min(1).max(800), why: z.string().trim().min(1).max(400) }))
@@ -186,6 +207,7 @@ export type Printer = z.infer<typeof printerSchema>
 export type ProjectReference = z.infer<typeof referenceSchema>
 export type ProjectOutline = z.infer<typeof outlineSchema>
 export type PartSettings = z.infer<typeof partSchema>
+export type LaidByHand = z.infer<typeof laidSchema>
 export type ProjectNumber = z.infer<typeof numberSchema>
 export type ProjectReading = z.infer<typeof readingSchema>
 export type ProjectStep = z.infer<typeof stepSchema>

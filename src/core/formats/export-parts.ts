@@ -5,7 +5,8 @@ import { pointable } from '../faces/resolve'
 import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arrangement } from '../print/arrange'
-import { countsOf } from '../print/part-list'
+import type { PlateWishes } from '../print/plates/plates'
+import { plateWishes } from '../print/plates/wishes'
 import { pauseSaid } from '../print/pause'
 import { isClosed } from '../mesh/facts'
 import { safeFileName, uniqueNames } from './file-names'
@@ -21,6 +22,8 @@ export interface ExportedPart {
   closed: boolean
   volume: number
   bounds: Box3
+  /** On which plates it stands, from 1. */
+  plates: number[]
   /** Where its print is to be halted. */
   pauses: readonly Pause[]
 }
@@ -31,28 +34,25 @@ export interface ExportedFile {
 }
 
 /** What is exported, and how it stands. */
-export interface ExportWishes {
+export interface ExportWishes extends PlateWishes {
   /** What the files are called after. */
   title: string
   arrangement: Arrangement
-  bed: readonly [number, number, number]
-  /** How many of a part there are on the bed, by its id. */
-  counts?: Readonly<Record<string, number>>
 }
 
 /** A project is exported under its name and that of its variant in hand. */
 export const exportWishes = (project: Project, arrangement: Arrangement): ExportWishes => {
   const variant = variantInHand(project)
   const title = variant ? `${project.name} ${variant.name}` : project.name
-  return { title, arrangement, bed: project.printer.bed, counts: countsOf(project) }
+  return { title, arrangement, ...plateWishes(project) }
 }
 
 /** What an export will hold: names, sizes and volumes, before any file is written. */
 export function listExport(
   parts: readonly BuiltPart[],
-  { title, arrangement, bed, counts }: ExportWishes,
+  { title, arrangement, ...plates }: ExportWishes,
 ): ExportedPart[] {
-  const placements = arrange(parts, arrangement, bed, counts)
+  const placements = arrange(parts, arrangement, plates)
   const files = uniqueNames(parts.map((p) => safeFileName(title, p.name)))
   return parts.map((part, i) => ({
     id: part.id,
@@ -61,7 +61,8 @@ export function listExport(
     triangles: part.mesh.indices.length / 3,
     closed: isClosed(part.mesh.positions, part.mesh.indices),
     volume: part.volume,
-    bounds: boxOfPositions(placePositions(placements[i]![0]!, part.mesh.positions)),
+    bounds: boxOfPositions(placePositions(placements[i]![0]!.placement, part.mesh.positions)),
+    plates: [...new Set(placements[i]!.map((p) => p.plate))],
     pauses: part.pauses ?? [],
   }))
 }
@@ -78,25 +79,34 @@ function paintOf({ mesh, painted }: BuiltPart): { paint?: { colors: string[]; of
 /** What the print of a part is halted for: `Base: pause at 16.4 mm, after 82 layers, and lay the board in.` */
 const pausesSaid = ({ name, pauses = [] }: BuiltPart): string[] => pauses.map((p) => `${name}: ${pauseSaid(p)}.`)
 
-/** Binary STL for each part and one 3MF for all, in which each stands as often as it is printed. */
+/** Binary STL for each part, and for each plate a 3MF, in which each part stands as often as it is printed there. */
 export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
-  const { title, arrangement, bed, counts } = wishes
-  const placements = arrange(parts, arrangement, bed, counts)
+  const { title, arrangement, ...plates } = wishes
+  const placed = arrange(parts, arrangement, plates)
   const list = listExport(parts, wishes)
   const stl = parts.map((part, i) => ({
     name: list[i]!.file,
     bytes: writeStl(
-      { positions: placePositions(placements[i]![0]!, part.mesh.positions), indices: part.mesh.indices },
+      { positions: placePositions(placed[i]![0]!.placement, part.mesh.positions), indices: part.mesh.indices },
       `${title}, ${part.name}`,
     ),
   }))
-  const objects = parts.map((part, i) => ({
-    name: part.name,
-    color: part.color,
-    positions: part.mesh.positions,
-    indices: part.mesh.indices,
-    placements: placements[i]!,
-    ...paintOf(part),
-  }))
-  return [...stl, { name: `${safeFileName(title)}.3mf`, bytes: write3mf(objects, title, parts.flatMap(pausesSaid)) }]
+  const most = Math.max(1, ...placed.flat().map((p) => p.plate))
+  const packages = Array.from({ length: most }, (_, n) => {
+    const here = parts.flatMap((part, i) => {
+      const placements = placed[i]!.filter((p) => p.plate === n + 1).map((p) => p.placement)
+      return placements.length > 0 ? [{ part, placements }] : []
+    })
+    const called = most > 1 ? `${title} plate ${n + 1}` : title
+    const objects = here.map(({ part, placements }) => ({
+      name: part.name,
+      color: part.color,
+      positions: part.mesh.positions,
+      indices: part.mesh.indices,
+      placements,
+      ...paintOf(part),
+    }))
+    return { name: `${safeFileName(called)}.3mf`, bytes: write3mf(objects, called, here.flatMap(({ part }) => pausesSaid(part))) } // prettier-ignore
+  })
+  return [...stl, ...packages]
 }

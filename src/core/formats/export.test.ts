@@ -90,8 +90,8 @@ test('as many of a part stand on the bed as are printed, in rows, none on anothe
   expect(files.map((f) => f.name.split('.')[1])).toEqual(['stl', 'stl', '3mf'])
   const { items, objects } = read3mf(files.at(-1)!.bytes)
   expect([items.length, objects.length]).toEqual([5, 2])
-  const boxes = arrange(built, 'bed', BED, counts).flatMap((places, i) =>
-    places.map((m) => boxOfPositions(placePositions(m, built[i]!.mesh.positions))),
+  const boxes = arrange(built, 'bed', { bed: BED, counts }).flatMap((places, i) =>
+    places.map((m) => boxOfPositions(placePositions(m.placement, built[i]!.mesh.positions))),
   )
   for (const [i, a] of boxes.entries()) {
     expect(a.min[0]).toBeGreaterThanOrEqual(0)
@@ -99,6 +99,21 @@ test('as many of a part stand on the bed as are printed, in rows, none on anothe
     for (const b of boxes.slice(i + 1))
       expect([0, 1].some((k) => a.max[k]! + 4.9 < b.min[k]! || b.max[k]! + 4.9 < a.min[k]!)).toBe(true)
   }
+})
+
+test('what one bed does not hold goes to plates of their own, each a 3MF that says which', async () => {
+  const { project, built } = await parts()
+  const counts = { [built[0]!.id]: 12 }
+  const bed = [100, 120, 100] as const
+  const files = exportFiles(built, { title: project.name, arrangement: 'bed', bed, counts })
+  const packages = files.filter((f) => f.name.endsWith('.3mf'))
+  expect(packages.map((f) => f.name)).toEqual(packages.map((_, i) => `rain-shed-plate-${i + 1}.3mf`))
+  const read = packages.map((f) => read3mf(f.bytes))
+  expect(read.flatMap((r) => r.items)).toHaveLength(13)
+  expect(packages.length).toBeGreaterThan(1)
+  // Each names the parts that are on it, no others.
+  for (const { items, objects } of read)
+    expect(new Set(objects.map((o) => o.name)).size).toBeLessThanOrEqual(items.length)
 })
 
 test('as they belong together, the parts stay where they are', async () => {

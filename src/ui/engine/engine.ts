@@ -205,6 +205,11 @@ export class Engine {
     return this.builder.stopFitting()
   }
 
+  /** The plates that an export would fill. */
+  plates(project: Project) {
+    return this.builder.plates(project)
+  }
+
   listExport(project: Project, arrangement: Arrangement) {
     return this.builder.listExport(project, arrangement)
   }

@@ -14,6 +14,7 @@ import { Reports } from '../gather/reports'
 import { Ledger } from '../ledger/ledger'
 import { PartsPage } from '../parts/parts-page'
 import { PhotoDesk } from '../photo/photo-view'
+import { PlatesDesk } from '../print/plates/plates-desk'
 import { Print } from '../print/print'
 import { ProvePage } from '../prove/prove-page'
 import { SceneHost } from '../scene/scene'
@@ -152,6 +153,7 @@ function Layout() {
             <>
               {view && <DrawingDesk scene={view} />}
               <PhotoDesk />
+              <PlatesDesk />
               <Calipers />
             </>
           )}

@@ -1,6 +1,7 @@
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Pick } from '@/core/fit/picks'
 import type { Vec3 } from '@/core/geometry/vec'
+import type { Arrangement } from '@/core/print/arrange'
 import type { PictureKind } from '@/core/prove/picture'
 import type { Material } from '@/core/units/materials'
 import type { DrawingState } from './drawing-state'
@@ -66,6 +67,9 @@ export interface View {
   proving: Proving
   /** How far pieces of divided parts are drawn apart, 0 to 1. */
   apart: number
+  /** How parts stand when they are saved, and which of them on the plates is in hand: part and copy. */
+  arrangement: Arrangement
+  onPlate: { part: string; copy: number } | undefined
   /** How parts are lit: `striped` shows creases and dents, `bent` how strongly faces bend. */
   light: 'plain' | 'striped' | 'bent'
   /** What picked items are taken to be made of. */
@@ -103,6 +107,8 @@ export const viewSlice =
     perspective: false,
     proving: { part: undefined, shows: undefined, layer: 1, at: undefined },
     apart: 0,
+    arrangement: 'bed',
+    onPlate: undefined,
     light: 'plain',
     material: 'PLA',
     calipers: false,
