@@ -26,6 +26,8 @@ export const printerSchema = z.object({
   line: z.number().positive().max(5).default(0.42),
   /** Layer height, mm. */
   layer: z.number().positive().max(5).default(0.2),
+  /** Height of the lowest layer, mm; as the others, if absent. */
+  first: z.number().positive().max(5).optional(),
   filament: z.string().max(40).default('PLA'),
   /** Fit classes as gaps per side, mm. */
   gaps: z

@@ -1,6 +1,8 @@
 import type { z } from 'zod'
+import type { Pause } from '../built/built'
 import type { Printer } from '../document/schema'
 import type { Renames } from '../faces/renamed'
+import type { Placement } from '../geometry/placement'
 import type { Pointable } from '../faces/resolve'
 import type { FlatUnion } from '../faces/silhouette'
 import type { Solid } from '../kernel/kernel'
@@ -40,6 +42,9 @@ export interface PartHere {
   key: string
   /** Its regions and borders; worked out when asked for. */
   pointable: () => Pointable
+  /** How it will be printed, as far as the steps before and the maker say. */
+  print?: Placement
+  pauses?: readonly Pause[] | undefined
 }
 
 /** Names something that steps leave for later ones, and says of what type it is. */

@@ -11,6 +11,7 @@ import { type MarkField, markKind } from './mark'
 import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
 import { type PlaneField, planeKind } from './plane'
+import type { Reference } from '../references/resolve'
 import { type ReferenceField, referenceKind } from './reference'
 import { type RimField, rimKind } from './rim'
 import { type SettledField, settledKind } from './settled'
@@ -63,6 +64,7 @@ export type FieldSpec =
   | TextField
   | FitField
   | ReferenceField
+  | ReferenceField<Reference | undefined>
   | PublicationField
   | ItemField
   | ItemChoicesField

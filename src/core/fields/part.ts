@@ -1,5 +1,7 @@
 import { z } from 'zod'
+import type { Pause } from '../built/built'
 import { contentKey } from '../content-key'
+import { IDENTITY, type Placement } from '../geometry/placement'
 import { type KeptEdge, keptEdgeSchema, type KeptFace, keptFaceSchema } from '../document/pick-schema'
 import { findEdge, findFace, type Pointable } from '../faces/resolve'
 import { renamedEdge, renamedFace, type Renames } from '../faces/renamed'
@@ -15,12 +17,16 @@ export interface PartValue {
   solid: Solid
   /** Its regions and borders; worked out when asked for. */
   pointable: () => Pointable
+  /** Of a field that asks for it: how it will be printed, and where that is halted so far. */
+  printed?: { print: Placement; pauses: readonly Pause[] }
 }
 export interface PartField extends FieldBase<'part', PartValue> {
   /** Whether the step changes it or only looks at it. */
   use: 'read' | 'change'
+  /** The step asks how the part is printed. */
+  printed?: true
 }
-export const partField = (label: string, use: PartField['use']): PartField => ({ type: 'part', label, use })
+export const partField = (label: string, use: PartField['use'], more: Pick<PartField, 'printed'> = {}): PartField => ({ type: 'part', label, use, ...more }) // prettier-ignore
 
 /** Several parts made before, by id, in order. */
 export interface PartsField extends FieldBase<'parts', readonly PartValue[]> {
@@ -52,7 +58,11 @@ export const partKind: FieldKind<PartField, string> = {
   resolve: (saved, spec, { parts }) => {
     const found = here(saved, parts)
     if (!found.ok) return found
-    return ok({ value: valueOf(found.value), ...partsResolved([found.value], spec.use), shown: saved })
+    const { print = IDENTITY, pauses = [] } = found.value
+    const plain = partsResolved([found.value], spec.use)
+    if (!spec.printed) return ok({ value: valueOf(found.value), ...plain, shown: saved })
+    const value = { ...valueOf(found.value), printed: { print, pauses } }
+    return ok({ value, ...plain, key: contentKey([plain.key, print, pauses]), shown: saved })
   },
   facts: () => ({ default: '' }),
 }

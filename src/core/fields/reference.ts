@@ -5,8 +5,10 @@ import { fail, ok } from '../result'
 import type { FieldBase, FieldKind } from './field-kind'
 
 /** A reference of the project, by id; empty: the first, of those with a board if one is needed. */
-export interface ReferenceField extends FieldBase<'reference', Reference> {
+export interface ReferenceField<V = Reference> extends FieldBase<'reference', V> {
   needs?: 'board'
+  /** Nothing is gathered yet: then it is undefined. */
+  optional?: true
 }
 
 export const referenceField = (label: string, needs?: 'board'): ReferenceField => ({
@@ -14,6 +16,8 @@ export const referenceField = (label: string, needs?: 'board'): ReferenceField =
   label,
   ...(needs ? { needs } : {}),
 })
+/** One that may be missing as long as nothing is gathered. */
+export const anyReferenceField = (label: string): ReferenceField<Reference | undefined> => ({ type: 'reference', label, optional: true }) // prettier-ignore
 
 export const referenceKind: FieldKind<ReferenceField, string> = {
   type: 'reference',
@@ -21,6 +25,7 @@ export const referenceKind: FieldKind<ReferenceField, string> = {
   schema: () => z.string().max(200).default(''),
   resolve: (saved, spec, { references }) => {
     const found = saved === '' ? references.find((r) => !spec.needs || r.board) : references.find((r) => r.id === saved)
+    if (!found && saved === '' && spec.optional) return ok({ value: undefined, key: '' })
     if (!found)
       return fail(
         'no-reference',

@@ -101,6 +101,7 @@ export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): 
     const objects = here.map(({ part, placements }) => ({
       name: part.name,
       color: part.color,
+      ...(part.pauses?.length ? { said: part.pauses.map((p) => `${pauseSaid(p)}.`).join('\n') } : {}),
       positions: part.mesh.positions,
       indices: part.mesh.indices,
       placements,

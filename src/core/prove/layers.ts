@@ -1,5 +1,6 @@
 import type { Vec2 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
+import type { Layering } from '../print/layering'
 import { bridgedBy } from './bridge'
 import { awayFrom, flatArea, type FlatPiece, flatPieces, isIn, middleOf } from './flat-pieces'
 import { leansBetween } from './leans-between'
@@ -31,13 +32,6 @@ export interface FreePlace {
   at: Vec2
   /** Of a bridge how long it is, of what hangs how far it reaches out, of an island how large it is, mm or mm2. */
   size: number
-}
-
-/** How layers are laid, mm. */
-export interface Layering {
-  layer: number
-  /** The lowest one, if that is another. */
-  first?: number | undefined
 }
 
 /** Slivers that are narrower than twice this are none, mm. */

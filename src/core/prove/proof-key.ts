@@ -4,6 +4,6 @@ import type { Project } from '../document/schema'
 
 /** Changes with all that a proof is said of: the part's shape, how it lies, the printer, and the unit of what is said. */
 export const proofKey = (
-  { key, print }: Pick<BuiltPart, 'key' | 'print'>,
+  { key, print, pauses = [] }: Pick<BuiltPart, 'key' | 'print' | 'pauses'>,
   { printer, unit }: Pick<Project, 'printer' | 'unit'>,
-): string => contentKey([key, print, printer, unit])
+): string => contentKey([key, print, pauses, printer, unit])

@@ -79,6 +79,10 @@ export function accept(
       pointable: pointable(part.id, key),
     })
   }
+  for (const { part, pauses } of output.halts ?? []) {
+    const here = run.parts.get(part)
+    if (here) run.parts.set(part, { ...here, pauses })
+  }
   for (const id of output.released ?? []) run.rows = run.rows.filter((row) => !isToOthers(row, id))
   if (output.undone) run.rows = run.rows.filter((row) => !output.undone!.includes(row.id))
   // What a step makes anew has no name before this.

@@ -26,7 +26,7 @@ export interface OfferedReference extends Placed {
 export interface Situation {
   document: Project
   references: readonly OfferedReference[]
-  parts: readonly { id: string; name: string; bounds?: Box3 }[]
+  parts: readonly { id: string; name: string; bounds?: Box3; print?: Placement }[]
   /** What steps have left for later ones. */
   left: readonly Left[]
   /** What is picked in the scene, the first first. */

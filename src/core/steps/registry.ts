@@ -26,6 +26,7 @@ import { holdDownStep } from './hold-down'
 import { holesStep } from './holes'
 import { itemStep } from './item'
 import { keyholesStep } from './keyholes'
+import { pauseStep } from './pause'
 import { labelStep } from './label'
 import { ledgeStep } from './ledge'
 import { loftStep } from './loft'
@@ -90,6 +91,7 @@ const ALL = [
   sealedStep,
   earsStep,
   keyholesStep,
+  pauseStep,
   feetStep,
   openingStep,
   plungerStep,

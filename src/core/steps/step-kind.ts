@@ -81,6 +81,8 @@ export interface StepOutput {
   gone?: readonly string[]
   /** The part that those became material of, or the pieces that they fell into, under the names that their surfaces had. */
   into?: string | readonly string[]
+  /** All that the print of parts is halted for from now on. */
+  halts?: readonly { part: string; pauses: readonly Pause[] }[]
   published?: readonly Leaving[]
   /** Parts that it puts where what was watched between them and others before is not meant any more, by id. */
   released?: readonly string[]
@@ -96,7 +98,7 @@ export interface StepOutput {
 }
 
 /** Figures of the printer that a kind may ask for. */
-export type PrinterFigure = 'line' | 'layer' | 'filament'
+export type PrinterFigure = 'line' | 'layer' | 'first' | 'filament'
 
 /** What a step is built with; what it is built from are its fields. */
 export interface StepContext {

@@ -14,7 +14,7 @@ export const situationOf = ({
 }: Pick<ProjectState, 'history' | 'build' | 'picks' | 'drawing'>): Situation => ({
   document: history.present,
   references: build?.references ?? [],
-  parts: (build?.parts ?? []).map(({ id, name, body }) => ({ id, name, bounds: body.bounds })),
+  parts: (build?.parts ?? []).map(({ id, name, print, body }) => ({ id, name, print, bounds: body.bounds })),
   left: build?.left ?? [],
   picks,
   region: drawing?.region && { step: drawing.step, at: drawing.region },

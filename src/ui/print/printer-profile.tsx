@@ -41,7 +41,14 @@ export function PrinterProfile() {
           least={0.02}
           onChange={(layer) => edit(setPrinter({ layer }))}
         />{' '}
-        high.
+        high, the lowest{' '}
+        <Figure
+          label="Height of the lowest layer"
+          value={printer.first ?? printer.layer}
+          least={0.02}
+          onChange={(first) => edit(setPrinter({ first }))}
+        />
+        .
       </p>
       <table className="mt-1 text-[15px]">
         <caption className="sr-only">Fit classes of this printer</caption>

@@ -8,6 +8,8 @@ export interface OutObject extends OutMesh {
   color: string
   /** Faces in other colours: these, and for each triangle which of them it has, counted from 1; 0 is its own. */
   paint?: { colors: readonly string[]; ofTriangle: ArrayLike<number> }
+  /** What is to be known of it besides, as its description. */
+  said?: string
   /** Where it stands, once for each of it. */
   placements: readonly Placement[]
 }
@@ -57,9 +59,9 @@ function modelXml(objects: readonly OutObject[], title: string, said: readonly s
   ].join('\n')
 }
 
-function objectXml({ name, positions, indices, paint }: OutObject, index: number, painted: number): string {
+function objectXml({ name, said, positions, indices, paint }: OutObject, index: number, painted: number): string {
   const out: string[] = [
-    `<object id="${index + 2}" type="model" name="${escape(name)}" pid="1" pindex="${index}"><mesh><vertices>`,
+    `<object id="${index + 2}" type="model" name="${escape(name)}" pid="1" pindex="${index}">${said ? `<metadatagroup><metadata name="Description">${escape(said)}</metadata></metadatagroup>` : ''}<mesh><vertices>`,
   ]
   for (let i = 0; i < positions.length; i += 3)
     out.push(`<vertex x="${figure(positions[i]!)}" y="${figure(positions[i + 1]!)}" z="${figure(positions[i + 2]!)}"/>`)

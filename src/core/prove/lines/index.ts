@@ -3,6 +3,7 @@ import { bridges } from './bridges'
 import { edges } from './edges'
 import { islands } from './islands'
 import { leaning } from './leaning'
+import { pauses } from './pauses'
 import { pieces } from './pieces'
 import { pins } from './pins'
 import { slits } from './slits'
@@ -10,4 +11,15 @@ import { standing } from './standing'
 import { thickness } from './thickness'
 
 /** What is said of a part, in this order. */
-export const LINES: readonly Line[] = [thickness, slits, edges, pins, leaning, bridges, islands, standing, pieces]
+export const LINES: readonly Line[] = [
+  thickness,
+  slits,
+  edges,
+  pins,
+  leaning,
+  bridges,
+  islands,
+  standing,
+  pieces,
+  pauses,
+]

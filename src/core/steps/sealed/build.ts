@@ -12,6 +12,7 @@ import { invert, turn } from '../../geometry/placement'
 import { dot, type Vec3 } from '../../geometry/vec'
 import { boundsOf } from '../../profile/measure'
 import { raise } from '../../result'
+import { endOfLayer, type Layering } from '../../print/layering'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 
 export const sealedFields = {
@@ -28,7 +29,7 @@ export function buildSealed(v: Values, context: StepContext): StepOutput {
   const { kernel, id, printer } = context
   const e = v.case.data
   const parts = laidParts(e, kernel, v.case.parts)
-  const { height, layers } = pauseOver(e, v.over, printer.layer)
+  const { height, layers } = pauseOver(e, v.over, printer)
   const closed = inOne(e, parts, [], context)
   const { ways, opened } = waysIn(e, closed, height, v.way, context)
   const solid = ways.length > 0 ? inOne(e, parts, ways, context) : closed
@@ -49,11 +50,11 @@ export function buildSealed(v: Values, context: StepContext): StepOutput {
 }
 
 /** The lowest end of a layer at which all lies below the nozzle. Errors: over (what does not, with how much higher the roof has to be) */
-function pauseOver(e: Enclosure, over: number, layer: number): { height: number; layers: number } {
+function pauseOver(e: Enclosure, over: number, printer: Layering): { height: number; layers: number } {
   const [first, ...rest] = [...e.items].sort((a, b) => b.box.max[2] - a.box.max[2])
   const highest = Math.max(e.board.top, first?.box.max[2] ?? -Infinity)
-  const layers = Math.ceil((highest + over - e.bottom) / layer - 1e-6)
-  const height = e.bottom + layers * layer
+  const { layers, height: up } = endOfLayer(highest + over - e.bottom, printer)
+  const height = e.bottom + up
   if (height <= e.roof + 1e-6) return { height, layers }
   const more = (height - e.roof).toFixed(2)
   const poking = [first, ...rest].filter((i) => i && i.box.max[2] > e.top).map((i) => i!.name)

@@ -23,7 +23,7 @@ export const sealedStep = stepKind({
   ], // prettier-ignore
   publishes: [CLOSURE],
   facts: { pause: 'height of the pause over the bed' },
-  printer: ['layer', 'line'],
+  printer: ['layer', 'first', 'line'],
   surfaces: { seam: { called: 'seam' }, way: { called: 'way in', moved: ['way', 'the gap of the way in'] } },
   start: startOnCase,
   offers: (at) =>
