@@ -8,10 +8,21 @@ import { stepKinds } from '../steps/registry'
 import { keptOn } from './kept-on'
 import { noRoom } from './no-room'
 import { runsInto } from './runs-into'
+import { suction } from './suction'
 import { thinWalls } from './thin-walls'
 
 /** Every check of parts in general. A new one is one file and one line here; a kind of step has its own in its folder. */
-const CHECKS: readonly Check[] = [partsClosed, collisions, runsInto, doubledParts, noRoom, keptOn, fitsBed, thinWalls]
+const CHECKS: readonly Check[] = [
+  partsClosed,
+  collisions,
+  runsInto,
+  doubledParts,
+  noRoom,
+  keptOn,
+  fitsBed,
+  thinWalls,
+  suction,
+]
 
 /** Runs all checks, those that stop an export first. */
 export function runChecks(input: Omit<CheckInput, 'bodies'>): Finding[] {

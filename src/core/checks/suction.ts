@@ -1,0 +1,102 @@
+import type { BuiltPart } from '../built/built'
+import { type Box3, boxOfPositions, type Vec3 } from '../geometry/vec'
+import { Cells, isInside } from '../prove/cells/cells'
+import { formatCubed } from '../units/length'
+import type { Check, Finding } from './finding'
+
+/** Slits up to about this let no air through quickly enough, mm: the cells that rooms are looked for in. */
+const CLOSE = 0.2
+/** So many cells at most; where they come out coarser than this, mm, a slit is not told from a wall. */
+const [MOST_CELLS, COARSE] = [4e6, 0.4]
+/** The cells of a first look, mm. */
+const ROUGH = 0.5
+/** Rooms reach no farther over what two parts have of each other, mm. */
+const AROUND = 12
+/** Smaller rooms are clearances, mm3. */
+const LEAST_ROOM = 5
+/** The air of a room is thinned so far before the parts come apart: less is hardly felt. */
+const FELT = 0.25
+/** Of a room's walls each of the two parts has so much at least. */
+const SHARE = 0.08
+
+/** A room that two parts close up between them. */
+export interface Sucked {
+  /** mm3 */
+  volume: number
+  at: Vec3
+}
+
+/** Pairs that were looked at, by the keys of both. */
+const known = new Map<string, Sucked | undefined>()
+const MOST_KNOWN = 500
+
+/** Rooms between two parts that fit so closely, and so far into each other, that air cannot follow when they go together or come apart. */
+export const suction: Check = ({ project, build: { parts } }) =>
+  parts.flatMap((a, i) =>
+    parts.slice(i + 1).flatMap((b): Finding[] => {
+      const key = `${a.key} ${b.key}`
+      if (!known.has(key)) {
+        if (known.size > MOST_KNOWN) known.clear()
+        known.set(key, suckedBetween(a, b))
+      }
+      const found = known.get(key)
+      if (!found) return []
+      return [
+        {
+          check: 'suction',
+          weight: 'look',
+          title: `${a.name} and ${b.name} close up about ${formatCubed(found.volume, project.unit)} of air`,
+          text: 'It can neither get out as they go together nor in as they come apart: they spring back, or hold by suction. A hole of 1.5 mm into it, or a groove of 1 mm along the fit, lets it through.', // prettier-ignore
+          parts: [a.id, b.id],
+          place: found.at,
+        },
+      ]
+    }),
+  )
+
+type Shaped = Pick<BuiltPart, 'mesh'>
+
+/** The largest room that is closed by both of them alone. */
+export function suckedBetween(a: Shaped, b: Shaped): Sucked | undefined {
+  const [boxA, boxB] = [boxOfPositions(a.mesh.positions), boxOfPositions(b.mesh.positions)]
+  const both = shared(boxA, boxB)
+  if (!both) return undefined
+  const engaged = sizeOf(both)
+  const region = shared(united(boxA, boxB, 3 * CLOSE), grown(both, AROUND))
+  if (!region || engaged < LEAST_ROOM) return undefined
+  // In coarse cells more is closed than in fine ones: what is not closed there need not be looked at twice.
+  const rough = Math.max(ROUGH, Math.cbrt(sizeOf(region) / (MOST_CELLS / 8)))
+  const cell = Math.max(CLOSE, Math.cbrt(sizeOf(region) / MOST_CELLS))
+  if (cell > COARSE || !largestRoom(a, b, region, rough, engaged)) return undefined
+  return largestRoom(a, b, region, cell, engaged)
+}
+
+function largestRoom(a: Shaped, b: Shaped, region: Box3, cell: number, engaged: number): Sucked | undefined {
+  const cells = new Cells(region, cell)
+  cells.touch(a.mesh.positions, a.mesh.indices, 1)
+  cells.touch(b.mesh.positions, b.mesh.indices, 2)
+  cells.floodFromSides()
+  const rooms = cells.rooms().flatMap(({ cells: own, beside }) => {
+    // Half of the cells that its walls cut are the room's as well.
+    const walls = [...beside.values()].reduce((s, n) => s + n, 0)
+    const volume = (own.length + walls / 2) * cell ** 3
+    const least = Math.min(beside.get(1) ?? 0, beside.get(2) ?? 0)
+    if (volume < LEAST_ROOM || least < SHARE * walls || engaged / (volume + engaged) < FELT) return []
+    const at = cells.middle(own[Math.floor(own.length / 2)]!)
+    const solid = [a, b].some(({ mesh }) => isInside(at, mesh.positions, mesh.indices))
+    return solid ? [] : [{ volume, at }]
+  })
+  return rooms.sort((p, q) => q.volume - p.volume)[0]
+}
+
+const AXES = [0, 1, 2] as const
+const grown = ({ min, max }: Box3, by: number): Box3 => ({ min: AXES.map((k) => min[k] - by) as unknown as Vec3, max: AXES.map((k) => max[k] + by) as unknown as Vec3 }) // prettier-ignore
+const united = (a: Box3, b: Box3, by: number): Box3 => grown({ min: AXES.map((k) => Math.min(a.min[k], b.min[k])) as unknown as Vec3, max: AXES.map((k) => Math.max(a.max[k], b.max[k])) as unknown as Vec3 }, by) // prettier-ignore
+const sizeOf = ({ min, max }: Box3): number => AXES.reduce<number>((v, k) => v * (max[k] - min[k]), 1)
+
+/** What two boxes have in common. */
+function shared(a: Box3, b: Box3): Box3 | undefined {
+  const min = AXES.map((k) => Math.max(a.min[k], b.min[k])) as unknown as Vec3
+  const max = AXES.map((k) => Math.min(a.max[k], b.max[k])) as unknown as Vec3
+  return AXES.every((k) => max[k] > min[k]) ? { min, max } : undefined
+}
