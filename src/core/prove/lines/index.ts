@@ -7,6 +7,7 @@ import { pauses } from './pauses'
 import { pieces } from './pieces'
 import { pins } from './pins'
 import { slits } from './slits'
+import { supports } from './supports'
 import { standing } from './standing'
 import { thickness } from './thickness'
 
@@ -19,6 +20,7 @@ export const LINES: readonly Line[] = [
   leaning,
   bridges,
   islands,
+  supports,
   standing,
   pieces,
   pauses,

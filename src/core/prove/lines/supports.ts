@@ -1,0 +1,52 @@
+import { apply } from '../../geometry/placement'
+import { boxOfPositions, type Vec3 } from '../../geometry/vec'
+import { EMPTY } from '../cells/cells'
+import { reachOf } from '../cells/reach'
+import type { Line, ProofInput } from '../line'
+
+/** What supports are taken out with is so wide, mm: the jaws of small pliers. */
+const PLIERS = 4
+/** A bridge is usable to this without supports, what hangs at one side sags but holds to that, mm (trade figures). */
+const [USABLE, SAGS] = [25, 3]
+const MOST = 6
+
+/** Whether supports under what cannot be printed without could be taken out again. */
+export const supports: Line = (input) => {
+  const { lies, say } = input
+  const spots = needing(input)
+  const shut = spots.length === 0 ? [] : outOfReach(input, spots)
+  return {
+    id: 'supports',
+    about: 'Supports',
+    says:
+      spots.length === 0
+        ? 'It needs none.'
+        : shut.length === 0
+          ? 'Where it needs some, they can be reached and taken out.'
+          : `${shut.length === 1 ? 'One place' : `${shut.length} places`} would need supports that cannot be taken out: the ways to them are narrower than ${say(PLIERS)}.`, // prettier-ignore
+    verdict: shut.length > 0 ? 'look' : 'fine',
+    ...(shut.length > 0 ? { mends: 'Bevel what is over them by 45°, lay the part another way, open the room, or divide the part there.' } : {}), // prettier-ignore
+    places: shut.slice(0, MOST).map((at) => ({ says: `${say(at[2])} up`, at: apply(lies.back, at) })),
+  }
+}
+
+/** Where something cannot be printed without support, on the bed's frame. */
+const needing = ({ layers }: ProofInput): Vec3[] =>
+  layers.flatMap(
+    (l) =>
+    [...l.islands, ...l.hangs.filter((h) => h.size > SAGS), ...l.bridges.filter((b) => b.size > USABLE)].map(({ at }): Vec3 => [at[0], at[1], l.from]), // prettier-ignore
+  )
+
+/** Those under which the air cannot be reached with pliers. */
+function outOfReach({ lies }: ProofInput, spots: readonly Vec3[]): Vec3[] {
+  const { cells, reached } = reachOf(lies, boxOfPositions(lies.positions), PLIERS)
+  const [x, y] = cells.count
+  return spots.filter((spot) => {
+    const above = cells.at(spot)
+    if (above === undefined) return false
+    // Down from what hangs there to the first air under it.
+    let under = above
+    while (under >= x * y && cells.labels[under] !== EMPTY) under -= x * y
+    return cells.labels[under] === EMPTY && !reached[under]
+  })
+}
