@@ -3,6 +3,7 @@ import { sqliteCode } from './sqlite-code'
 
 const STATUS: Record<string, number> = {
   'no-project': 404,
+  'no-printer': 404,
   'no-file': 404,
   'damaged-file': 410,
   clash: 409,

@@ -4,6 +4,7 @@ import { checkProject, readProject, writeProject } from '../core/sheet/read-proj
 import { emptyProject, type Project } from '../core/document/schema'
 import { fail, ok, type Result } from '../core/result'
 import type { Db } from './database'
+import { usualPrinter } from './printers'
 import { projects, revisions } from './schema'
 
 /** How many earlier documents are kept for each project. */
@@ -51,7 +52,11 @@ export function createProject(db: Db, document: Project): { id: string } {
   return { id }
 }
 
-export const createEmpty = (db: Db, name: string): { id: string } => createProject(db, emptyProject(name))
+/** An empty project, printed on the kept printer that was changed last, if there is one. */
+export function createEmpty(db: Db, name: string): { id: string } {
+  const empty = emptyProject(name)
+  return createProject(db, { ...empty, printer: usualPrinter(db) ?? empty.printer })
+}
 
 export function openProject(db: Db, id: string): Result<OpenProject> {
   const row = db.select().from(projects).where(eq(projects.id, id)).get()

@@ -36,6 +36,15 @@ export const files = sqliteTable('files', {
   createdAt: integer('created_at').notNull(),
 })
 
+/** Printers as they are set up with a filament, kept apart from the projects that are printed on them. */
+export const printers = sqliteTable('printers', {
+  id: text('id').primaryKey(),
+  /** The profile as JSON, checked on the way in and out. */
+  profile: text('profile').notNull(),
+  revision: integer('revision').notNull(),
+  updatedAt: integer('updated_at').notNull(),
+})
+
 /** Things done once for this data folder, such as seeding the demo. */
 export const marks = sqliteTable('marks', {
   name: text('name').primaryKey(),

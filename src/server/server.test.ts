@@ -2,12 +2,14 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { emptyProject, makeReference } from '../core/document/schema'
+import { profileOf } from '../core/print/kept-printers'
 import { packProject } from '../core/formats/project-file'
 import { exportBundle, importBundle } from './bundles'
 import { type Db, openDatabase } from './database'
 import { seedDemo } from './demo'
 import { readStored, storeUpload } from './file-store'
 import { refuseForeign } from './http'
+import { changePrinter, forgetPrinter, keepPrinter, listPrinters } from './printers'
 import {
   createEmpty,
   duplicateProject,
@@ -31,6 +33,39 @@ const expectOpen = (id: string) => {
   if (!open.ok) throw new Error(open.problem.message)
   return open.value
 }
+
+describe('printers', () => {
+  const profile = profileOf({ ...emptyProject('x').printer, name: 'Shed printer', filament: 'PETG' })
+  const kept = () => {
+    const made = keepPrinter(db, profile)
+    if (!made.ok) throw new Error(made.problem.message)
+    return made.value
+  }
+
+  test('one that is kept is there for others, counts its projects, and new projects begin with it', () => {
+    const { id } = kept()
+    const project = createEmpty(db, 'Seed tray')
+    expect(expectOpen(project.id).document.printer).toMatchObject({ name: 'Shed printer', kept: { id, revision: 1 } })
+    expect(listPrinters(db).find((p) => p.id === id)).toMatchObject({ revision: 1, projects: 1, profile: { filament: 'PETG' } }) // prettier-ignore
+    setDeleted(db, project.id, true)
+    expect(listPrinters(db).find((p) => p.id === id)!.projects).toBe(0)
+    forgetPrinter(db, id)
+    expect(expectOpen(createEmpty(db, 'Seed tray').id).document.printer.kept?.id).not.toBe(id)
+  })
+  test('a change on top of an older one is refused, and what is none is refused; nothing is lost', () => {
+    const { id } = kept()
+    const learnt = { ...profile, gaps: { ...profile.gaps, snug: 0.17 } }
+    expect(changePrinter(db, id, 1, learnt)).toEqual({ ok: true, value: { id, revision: 2 } })
+    const late = changePrinter(db, id, 1, profile)
+    expect(late.ok ? '' : late.problem.kind).toBe('clash')
+    const bad = changePrinter(db, id, 2, { ...profile, line: -1 })
+    expect(bad.ok ? '' : bad.problem.kind).toBe('invalid')
+    expect(listPrinters(db).find((p) => p.id === id)).toMatchObject({ revision: 2, profile: learnt })
+    forgetPrinter(db, id)
+    const gone = changePrinter(db, id, 2, profile)
+    expect(gone.ok ? '' : gone.problem.kind).toBe('no-printer')
+  })
+})
 
 describe('projects', () => {
   test('what is saved is there again, with what was before', () => {

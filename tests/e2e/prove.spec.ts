@@ -144,3 +144,55 @@ test('a printer learns from its test of gaps, and every fit of the project follo
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('textbox', { name: 'sliding gap per side' })).toHaveValue('0.2')
 })
+
+test('a printer is kept for other projects, differs here, is changed for all, and a project on it follows', async ({
+  page,
+}) => {
+  await newProject(page)
+  const first = page.url()
+  const kept = page.getByRole('group', { name: 'Kept printers' })
+  const print = page.getByRole('button', { name: 'Print', exact: true })
+  await print.click()
+  await page.getByRole('textbox', { name: 'Printer name' }).fill('Greenhouse printer')
+  await page.getByRole('textbox', { name: 'Printer name' }).press('Enter')
+  await kept.getByRole('button', { name: 'keep this printer for other projects' }).click()
+  await expect(kept).toContainText('✓ As it is kept')
+  await expect(page.getByText(/^Saved /)).toBeVisible()
+  // A new project begins with it, and finds another gap.
+  await newProject(page)
+  await print.click()
+  await expect(kept.getByRole('combobox', { name: 'Which printer' })).toHaveText('Greenhouse printer, PLA')
+  await page.getByRole('textbox', { name: 'snug gap per side' }).fill('0.16')
+  await page.getByRole('textbox', { name: 'snug gap per side' }).press('Enter')
+  await expect(kept).toContainText('▲ Here it differs: snug 0.1 → 0.16.')
+  await kept.getByRole('button', { name: /^change it for / }).click()
+  await expect(kept).toContainText('✓ As it is kept')
+  await expect(page.getByText(/^Saved /)).toBeVisible()
+  await page.goto(first)
+  await expect(page.getByText('Greenhouse printer, PLA has changed since, and this project follows')).toBeVisible()
+  await expect(page.getByText('snug 0.1 → 0.16.')).toBeVisible()
+  await print.click()
+  await expect(page.getByRole('textbox', { name: 'snug gap per side' })).toHaveValue('0.16')
+  await kept.getByRole('button', { name: 'keep it no longer' }).click()
+  await expect(kept).toContainText('keep this printer for other projects')
+})
+
+test('a print is paused at a picked height, for something to be laid in; it goes with the sheet and the proofs', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await expect(page.getByLabel('The parts as built.')).toHaveAttribute('aria-busy', 'false')
+  await addStep(page, 'pause the print')
+  await expect(steps(page).last()).toContainText(/^.*Pause the print of/)
+  await sized(page, { 'How high above the bed': '3 + 2 * layer' })
+  await expect(steps(page).last()).toContainText('Pause at 3.40 mm, after 17 layers')
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Export' })).toContainText('While it prints: pause at 3.40 mm, after 17 layers', { timeout: 20_000 }) // prettier-ignore
+  await page.getByRole('textbox', { name: 'Height of the lowest layer' }).fill('0.3')
+  await page.getByRole('textbox', { name: 'Height of the lowest layer' }).press('Enter')
+  await expect(page.getByRole('region', { name: 'Export' })).toContainText('pause at 3.50 mm, after 17 layers')
+  await page.getByRole('button', { name: 'Prove', exact: true }).click()
+  await expect(page.getByText('Halts: pause at 3.50 mm, after 17 layers')).toBeVisible({ timeout: 20_000 })
+})

@@ -24,6 +24,9 @@ export const setUnit = (unit: Project['unit']): Edit => produce((p) => void (p.u
 export const setPrinter = (change: Partial<Project['printer']>): Edit =>
   produce((p) => void Object.assign(p.printer, change))
 
+/** Has the project printed on another printer, with all its figures. */
+export const takePrinter = (printer: Project['printer']): Edit => produce((p) => void (p.printer = printer))
+
 export const setGap = (fit: keyof Project['printer']['gaps'], perSide: number): Edit =>
   produce((p) => void (p.printer.gaps[fit] = perSide))
 

@@ -20,6 +20,8 @@ const sizeMm = z.number().positive().max(10_000)
 
 export const printerSchema = z.object({
   name: name.default('My printer'),
+  /** The printer that is kept apart from projects whose figures these are, and how it was when they were taken over. */
+  kept: z.object({ id, revision: z.number().int().min(1) }).optional(),
   /** Bed width, depth and height, mm. */
   bed: z.tuple([sizeMm, sizeMm, sizeMm]).default([220, 220, 250]),
   /** Line width, mm. */

@@ -26,8 +26,8 @@ export function shareBuild(before: BuildView | undefined, sent: SentBuild): Buil
   }
 }
 
-const isAsBefore = (own: PartLabel, { name, color, id, print, piece }: PartLabel): boolean =>
-  own.name === name && own.color === color && own.id === id && String(own.print) === String(print) && JSON.stringify(own.piece) === JSON.stringify(piece) // prettier-ignore
+const isAsBefore = (own: PartLabel, { name, color, id, print, piece, pauses }: PartLabel): boolean =>
+  own.name === name && own.color === color && own.id === id && String(own.print) === String(print) && JSON.stringify([own.piece, own.pauses]) === JSON.stringify([piece, pauses]) // prettier-ignore
 
 /** The same for the rows of the ledger. */
 export const shareRows = (before: readonly LedgerRow[], next: readonly LedgerRow[]): LedgerRow[] => {

@@ -5,6 +5,7 @@ import { FIT_CLASSES, type FitClass } from '@/core/fit/classes'
 import { formatLength } from '@/core/units/length'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject } from '../store/store'
+import { KeptPrinters } from './kept-printers'
 
 const GAPS = Object.keys(FIT_CLASSES) as FitClass[]
 
@@ -15,6 +16,7 @@ export function PrinterProfile() {
   return (
     <>
       <Heading aside="mm">Printer</Heading>
+      <KeptPrinters />
       <p className="leading-[1.8]">
         <Text label="Printer name" value={printer.name} onChange={(name) => edit(setPrinter({ name }))} /> prints{' '}
         <Text label="Filament" value={printer.filament} onChange={(filament) => edit(setPrinter({ filament }))} /> on a

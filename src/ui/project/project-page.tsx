@@ -16,6 +16,7 @@ import { PartsPage } from '../parts/parts-page'
 import { PhotoDesk } from '../photo/photo-view'
 import { PlatesDesk } from '../print/plates/plates-desk'
 import { Print } from '../print/print'
+import { followPrinter } from '../print/use-kept-printers'
 import { ProvePage } from '../prove/prove-page'
 import { SceneHost } from '../scene/scene'
 import type { SceneView } from '../scene/scene-view'
@@ -116,6 +117,7 @@ function start(open: OpenProject): Opened & { close: () => void } {
     else ask()
   }
   request(false)
+  void followPrinter(store)
   const left = takeFiles()
   if (left.length > 0) void actions.importFiles(left)
   const close = () => {
