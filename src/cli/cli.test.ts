@@ -271,3 +271,24 @@ interface Proved {
     ways: { now: boolean }[]
   }[]
 }
+
+test('a 3MF that was written is printed on a simulated printer, which makes it a little otherwise each time', () => {
+  const folder = join(out, 'printed')
+  expect(anorak('build', 'demo/latch-arm.json', '--out', folder, '--quality', 'view').code).toBe(0)
+  const package3mf = join(
+    folder,
+    readdirSync(folder).find((f) => f.endsWith('.3mf'))!,
+  )
+  const run = anorak('print', package3mf, '--seed', '5', '--out', join(folder, 'five'), '--json')
+  expect(run.code).toBe(0)
+  const parts = (run.json() as unknown as { parts: { name: string; file: string; drawn_mm: number[]; read_mm: number[] }[] }).parts // prettier-ignore
+  expect(parts.length).toBeGreaterThan(2)
+  for (const part of parts) {
+    expect(part.read_mm[0]).not.toBeCloseTo(part.drawn_mm[0]!, 3)
+    expect(Math.abs(part.read_mm[0]! - part.drawn_mm[0]!)).toBeLessThan(0.8)
+    const inspected = anorak('inspect', join(folder, 'five', part.file), '--json').json()
+    const [low, high] = inspected.items[0]!.bounds_mm as [number[], number[]]
+    expect(high[0]! - low[0]!).toBeCloseTo(part.read_mm[0]!, 1)
+  }
+  expect(anorak('print', package3mf, '--seed', 'x', '--out', folder)).toMatchObject({ code: 2, error: expect.stringContaining('--seed takes a whole number') }) // prettier-ignore
+})

@@ -15,6 +15,8 @@ anorak prove PROJECT [--variant NAME]
                    What the printer will make of each part: walls, slits, overhangs, bridges, islands, how it stands, ways to lay it.
 anorak sheet PROJECT [--variant NAME] --out DIR
                    A page to print: parts and how they lie, what is needed besides, fits, pauses, order, notes.
+anorak print FILE.3mf [--seed 1] [--first 0.2] --out DIR
+                   Prints a 3MF on a simulated printer, which hides how far it is off: what comes off its bed, and readings on it.
 anorak variants PROJECT [--out DIR] [--place bed|assembled]
                    What the project comes to as drawn and in each variant; with --out the files of all of them.
 anorak steps       The kinds of steps: their fields, what they leave, and an example of each that builds.
@@ -47,6 +49,8 @@ async function main(): Promise<number> {
       place: { type: 'string', default: 'bed' },
       variant: { type: 'string' },
       joint: { type: 'string', default: 'tongue' },
+      seed: { type: 'string', default: '1' },
+      first: { type: 'string', default: '0.2' },
       out: { type: 'string' },
       quality: { type: 'string', default: 'export' },
       corners: { type: 'string' },
@@ -77,7 +81,7 @@ async function main(): Promise<number> {
   if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
   if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')
   if (values.quality !== 'view' && values.quality !== 'export') return badInput('--quality takes view or export.')
-  const needsOut = ['case', 'build', 'fit', 'sheet'].includes(command)
+  const needsOut = ['case', 'build', 'fit', 'sheet', 'print'].includes(command)
   if (needsOut && values.out === undefined) return badInput(`anorak ${command} needs --out DIR.`)
   const place = values.place
   const out = values.out ?? ''
@@ -126,6 +130,11 @@ async function main(): Promise<number> {
     case 'sheet': {
       const { runSheet } = await import('./sheet')
       print(await runSheet(file, { variant: values.variant, out }))
+      return 0
+    }
+    case 'print': {
+      const { runSimulate } = await import('./simulate')
+      print(await runSimulate(file, { seed: values.seed, first: values.first, out }))
       return 0
     }
     case 'variants': {

@@ -13,6 +13,9 @@ import { apply, turn } from '../core/geometry/placement'
 import { Kernel } from '../core/kernel/kernel'
 import type { ImportedOutline } from '../core/outlines/outline'
 import type { Arrangement } from '../core/print/arrange'
+import { printProject } from '../core/print/simulated/print-project'
+import { SimulatedPrinter } from '../core/print/simulated/simulated-printer'
+import { writeStl } from '../core/formats/stl/write-stl'
 import { type PlateView, plateViews } from './plate-views'
 import type { Traits } from '../core/recognise/traits'
 import type { ImportedModel } from '../core/references/model'
@@ -201,6 +204,13 @@ const worker = {
   async listExport(project: Project, arrangement: Arrangement): Promise<ExportedPart[]> {
     const build = await (await ready()).export.build(project, models, 'export')
     return listExport(build.parts, exportWishes(project, arrangement))
+  },
+
+  /** What a simulated printer makes of a project: its parts as they come off, as STL, and the gaps read on them. */
+  async simulate(project: Project, seed: number) {
+    const build = await (await ready()).export.build(project, models, 'export')
+    const { parts, gaps } = printProject(build, SimulatedPrinter.of(seed), project.printer)
+    return { gaps, parts: parts.map(({ mesh, ...part }) => ({ ...part, stl: writeStl(mesh, `${part.name}, as it came out`) })) } // prettier-ignore
   },
 
   /** The plates that an export would fill. */

@@ -196,3 +196,33 @@ test('a print is paused at a picked height, for something to be laid in; it goes
   await page.getByRole('button', { name: 'Prove', exact: true }).click()
   await expect(page.getByText('Halts: pause at 3.50 mm, after 17 layers')).toBeVisible({ timeout: 20_000 })
 })
+
+test('a project is printed on the simulated printer, its fits are read, and printed again after that it comes out as asked', async ({
+  page,
+}) => {
+  test.setTimeout(150_000)
+  await openCopy(page, 'Rain logger')
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  const learns = page.getByRole('region', { name: 'What the printer learns' })
+  const simulated = page.getByRole('group', { name: 'Simulated printer' })
+  await simulated.getByRole('button', { name: /^Which simulated printer/ }).click()
+  await simulated.getByRole('textbox', { name: 'Which simulated printer' }).fill('7')
+  await page.keyboard.press('Enter')
+  await simulated.getByRole('button', { name: 'print the parts on it' }).click()
+  await expect(simulated).toContainText('Lid: drawn', { timeout: 60_000 })
+  const ledger = page.getByRole('complementary', { name: 'Ledger' })
+  await simulated.getByRole('button', { name: /^read .* of the ledger on them$/ }).click()
+  await expect(ledger).toContainText(/Printed it came out .* (tighter|wider) than it was built/)
+  await expect(learns).toContainText(/of the ledger (was|were) read on the print: in the middle 0\.\d+ mm/)
+  await learns.getByRole('button', { name: 'give the printer these gaps' }).last().click()
+  await expect(learns).toContainText('✓ The printer has these gaps.')
+  // What is typed counts as well, and can be taken back.
+  await page.getByRole('button', { name: 'say how wide Plug of USB socket past the base came out' }).click()
+  await page.getByRole('textbox', { name: 'How wide Plug of USB socket past the base came out' }).fill('0.3')
+  await page.keyboard.press('Enter')
+  await expect(ledger).toContainText('Printed it came out 0.3')
+  await page.getByRole('button', { name: 'Forget what was read of Plug of USB socket past the base' }).click()
+  await expect(
+    page.getByRole('button', { name: 'say how wide Plug of USB socket past the base came out' }),
+  ).toBeVisible()
+})

@@ -186,6 +186,13 @@ export const waveThrough = (what: string, why: string | undefined): Edit =>
     if (why !== undefined) p.waved.push({ what, why })
   })
 
+/** Says how wide a gap of the ledger came out; without a reading it is taken back. */
+export const setPrinted = (row: string, said: Omit<Project['printed'][number], 'row'> | undefined): Edit =>
+  produce((p) => {
+    p.printed = p.printed.filter((r) => r.row !== row)
+    if (said) p.printed.push({ row, ...said })
+  })
+
 /** Lays one of a part on a plate where the maker wants it. */
 export const layByHand = (laid: LaidByHand): Edit =>
   produce((p) => {

@@ -193,6 +193,18 @@ export const projectSchema = z.object({
   parts: z.record(z.string(), partSchema).default({}),
   /** How parts are laid on plates. */
   plates: platesSchema.prefault({}),
+  /** Gaps as they were read on a print, by rows of the ledger: a length by formula, what was built then, mm, and the fit class it was drawn with. */
+  printed: z
+    .array(
+      z.object({
+        row: z.string().min(1).max(1200),
+        read: formula,
+        built: z.number(),
+        fit: z.enum(['press', 'snug', 'sliding', 'loose']).optional(),
+      }),
+    ) // prettier-ignore
+    .max(2000)
+    .default([]),
   /** What was held against an export and the maker lets pass: which, as it was said, and why. */
   waved: z
     .array(z.object({ what: z.string().min(1).max(800), why: z.string().trim().min(1).max(400) }))

@@ -6,7 +6,7 @@ import { Kernel } from '../kernel/kernel'
 import { measureLedger } from '../fit/ledger'
 import { stepKindNamed } from '../steps/registry'
 import { learntFrom } from './learnt'
-import { SimulatedPrinter } from './simulated-printer'
+import { SimulatedPrinter } from './simulated/simulated-printer'
 
 /** The rooms of a test of gaps as it is built, mm per side. */
 const rooms = (count = 11, first = 0.04, each = 0.04) => Array.from({ length: count }, (_, i) => first + i * each)

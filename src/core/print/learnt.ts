@@ -34,8 +34,9 @@ export function learntFrom({ force, slides, each }: Tried): Learnt | undefined {
   // The hole that was just too tight may have been so by nothing.
   const tighter = later.reduce((a, b) => a + b) / later.length - each / 2
   const within = Math.max(each / 2, ...later.map((v) => Math.abs(v - each / 2 - tighter)))
-  const gaps = Object.fromEntries(
-    Object.entries(MEANT).map(([fit, gap]) => [fit, Math.round(100 * (gap + tighter) + 1e-6) / 100]),
-  )
-  return { tighter, within, gaps: gaps as Printer['gaps'] }
+  return { tighter, within, gaps: gapsFor(tighter) }
 }
+
+/** The gaps to draw so that they come out as fit classes mean them, mm per side. */
+export const gapsFor = (tighter: number): Printer['gaps'] =>
+  Object.fromEntries(Object.entries(MEANT).map(([fit, gap]) => [fit, Math.round(100 * (gap + tighter) + 1e-6) / 100])) as Printer['gaps'] // prettier-ignore

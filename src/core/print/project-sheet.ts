@@ -63,7 +63,7 @@ export function projectSheet({ project, build, parts, listed, mass, ledger, held
     list('While it prints', pauses),
     list('Needed besides', needed),
     list('In this order', order, 'ol'),
-    table('Fits', ['between', `wanted, ${unit}`, `built, ${unit}`, ''], ledger.map((r) => fit(r, unit))),
+    table('Fits', ['between', `wanted, ${unit}`, `built, ${unit}`, '', `printed, ${unit}`], ledger.map((r) => [...fit(r, unit), project.printed.find((p) => p.row === r.id)?.read ?? ''])),
     list('To look at', open.map((h) => h.says)),
     list('Let pass', passed.map((h) => `${h.says} ${h.why}`)),
     list('Notes', notes.filter((n) => n)),

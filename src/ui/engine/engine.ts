@@ -205,6 +205,11 @@ export class Engine {
     return this.builder.stopFitting()
   }
 
+  /** What a simulated printer makes of a project. */
+  simulate(project: Project, seed: number) {
+    return this.builder.simulate(project, seed)
+  }
+
   /** The plates that an export would fill. */
   plates(project: Project) {
     return this.builder.plates(project)

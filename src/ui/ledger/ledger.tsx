@@ -7,6 +7,7 @@ import { useProject, useUnit } from '../store/store'
 import { FoundPairs } from './found'
 import { Gauge } from './gauge'
 import { Mends } from './mends'
+import { PrintedGap } from './printed-gap'
 import { OwnRowSentence } from './own-row'
 
 /** Every place where two things meet, and what the checks have to say. */
@@ -79,6 +80,7 @@ const Row = memo(function Row({ row }: { row: LedgerRow }) {
         </button>
         <Gauge row={row} />
         {row.problem && <p className="text-[14px] leading-snug text-rust">■ {row.problem.message}</p>}
+        <PrintedGap row={row} />
         {own && <OwnRowSentence row={own} between={row.between} />}
       </td>
     </tr>

@@ -4,11 +4,14 @@ import type { Printer } from '@/core/document/schema'
 import { FIT_CLASSES, type FitClass } from '@/core/fit/classes'
 import type { Learnt } from '@/core/print/learnt'
 import { stepKindNamed, stepKinds } from '@/core/steps/registry'
-import { formatLength } from '@/core/units/length'
+import { learntFromRows, readRows } from '@/core/print/printed'
+import { formatGap, formatLength } from '@/core/units/length'
+import { Simulated } from './simulated'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
 import { Heading } from '../primitives/heading'
-import { useDocument, useProject } from '../store/store'
+import { useDocument, useProject, useUnit } from '../store/store'
+import { useWorkOut } from '../store/use-work-out'
 
 const CLASSES = Object.keys(FIT_CLASSES) as FitClass[]
 
@@ -30,6 +33,8 @@ export function Learn() {
           A test of gaps, printed once, tells how much tighter than drawn its gaps come out.
         </p>
       )}
+      <FromRows />
+      <Simulated />
       {begin.map((offer) => (
         <p key={offer.words} className="text-[15px]">
           <button type="button" className="figure" onClick={() => actions.take(offer)}>
@@ -40,6 +45,35 @@ export function Learn() {
     </section>
   )
 }
+
+/** What rows of the ledger that were read on the print come to. */
+function FromRows() {
+  const document = useDocument()
+  const edit = useProject((s) => s.edit)
+  const unit = useUnit()
+  const workOut = useWorkOut('document')
+  const rows = readRows(document, (formula) => {
+    const value = workOut(formula)
+    return value.ok ? value.value : undefined
+  })
+  const learnt = learntFromRows(rows)
+  if (!learnt) return null
+  const said = `${formatGap(Math.abs(learnt.tighter), unit)} ${unit} ${learnt.tighter < 0 ? 'wider' : 'tighter'} per side than they were built`
+  return (
+    <div className="border-t border-hair py-1.5 text-[15px] first:border-t-0">
+      <p>
+        {learnt.rows === 1
+          ? 'One gap of the ledger was read on the print'
+          : `${learnt.rows} gaps of the ledger were read on the print`}
+        : in the middle {said}
+        {learnt.rows > 1 ? `, within ${formatGap(learnt.within, unit)}` : ''}.
+      </p>
+      <Take learnt={learnt} printer={document.printer} take={() => edit(takeGaps(learnt))} />
+    </div>
+  )
+}
+
+const takeGaps = (learnt: Learnt) => together(...CLASSES.map((fit) => setGap(fit, learnt.gaps[fit])))
 
 function Taught({ id, kind }: { id: string; kind: string }) {
   const { printer, steps } = useDocument()
@@ -54,13 +88,7 @@ function Taught({ id, kind }: { id: string; kind: string }) {
       <p>
         Step {number}: {report?.notes.join(' ') ?? 'it is built …'}
       </p>
-      {learnt && (
-        <Take
-          learnt={learnt}
-          printer={printer}
-          take={() => edit(together(...CLASSES.map((fit) => setGap(fit, learnt.gaps[fit]))))}
-        />
-      )}
+      {learnt && <Take learnt={learnt} printer={printer} take={() => edit(takeGaps(learnt))} />}
       <button type="button" className="figure" onClick={() => set({ place: 'shape', editing: `${id}.${said}` })}>
         {learnt ? 'change what was seen' : 'say what was seen'}
       </button>

@@ -30,7 +30,10 @@ test('what is laid in has a row for its way in, with the gap that it has; what i
   const { ledger, problems, notes } = await halts({ at: '8.8', laid: 'parts', parts: ['nut'], to: 'press the nut in' })
   expect(problems).toEqual([])
   expect(notes.join()).toContain('Pause at 8.80 mm, after 44 layers, and press the nut in.')
-  expect(ledger.find((r) => r.id.startsWith('halt'))).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.05, 3) })
+  expect(ledger.find((r) => r.id.startsWith('halt'))).toMatchObject({
+    verdict: 'holds',
+    measured: expect.closeTo(0.05, 3),
+  })
 })
 
 test('what cannot get in, as more is printed over it by then, is told by its row', async () => {
@@ -64,7 +67,11 @@ test('a part that is laid another way is halted at that height of the other way;
 test('the proof tells the pause and what the layer over it spans, at the layer that it is', async () => {
   const { build } = await halts({ at: '9', end: 'over' }, 5)
   const project = projectSchema.parse(emptyProject('Block'))
-  const { lines } = await prove(await Kernel.load(), project, build.parts.find((p) => p.id === 'block')!)
+  const { lines } = await prove(
+    await Kernel.load(),
+    project,
+    build.parts.find((p) => p.id === 'block')!,
+  )
   const line = lines.find((l) => l.id === 'pauses')!
   expect(line.says).toMatch(/pause at 9\.00 mm, after 45 layers.*spans up to 10\.4/)
   expect(line.places[0]!.layer).toBe(46)
