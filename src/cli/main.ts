@@ -15,6 +15,8 @@ anorak prove PROJECT [--variant NAME]
                    What the printer will make of each part: walls, slits, overhangs, bridges, islands, how it stands, ways to lay it.
 anorak sheet PROJECT [--variant NAME] --out DIR
                    A page to print: parts and how they lie, what is needed besides, fits, pauses, order, notes.
+anorak section PROJECT --axis x|y|z --at 3.2 --out DIR
+                   The outlines of all parts where a plane cuts them, as SVG and DXF at 1:1.
 anorak print FILE.3mf [--seed 1] [--first 0.2] --out DIR
                    Prints a 3MF on a simulated printer, which hides how far it is off: what comes off its bed, and readings on it.
 anorak variants PROJECT [--out DIR] [--place bed|assembled]
@@ -49,6 +51,7 @@ async function main(): Promise<number> {
       place: { type: 'string', default: 'bed' },
       variant: { type: 'string' },
       joint: { type: 'string', default: 'tongue' },
+      axis: { type: 'string', default: 'z' },
       seed: { type: 'string', default: '1' },
       first: { type: 'string', default: '0.2' },
       out: { type: 'string' },
@@ -81,7 +84,7 @@ async function main(): Promise<number> {
   if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
   if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')
   if (values.quality !== 'view' && values.quality !== 'export') return badInput('--quality takes view or export.')
-  const needsOut = ['case', 'build', 'fit', 'sheet', 'print'].includes(command)
+  const needsOut = ['case', 'build', 'fit', 'sheet', 'print', 'section'].includes(command)
   if (needsOut && values.out === undefined) return badInput(`anorak ${command} needs --out DIR.`)
   const place = values.place
   const out = values.out ?? ''
@@ -130,6 +133,11 @@ async function main(): Promise<number> {
     case 'sheet': {
       const { runSheet } = await import('./sheet')
       print(await runSheet(file, { variant: values.variant, out }))
+      return 0
+    }
+    case 'section': {
+      const { runSection } = await import('./section')
+      print(await runSection(file, { axis: values.axis, at: values.at, variant: values.variant, out }))
       return 0
     }
     case 'print': {

@@ -6,7 +6,9 @@ import { safeFileName } from '../core/formats/file-names'
 import { Kernel } from '../core/kernel/kernel'
 import { heldAgainst } from '../core/print/gate'
 import { lyingSize } from '../core/print/on-bed'
-import { builtPartList } from '../core/print/part-list'
+import { type Estimate, estimate, slicingOf } from '../core/print/estimate'
+import { lengthRound } from '../core/prove/flat-pieces'
+import { builtPartList, filamentOf } from '../core/print/part-list'
 import { projectSheet } from '../core/print/project-sheet'
 import { prove } from '../core/prove/prove'
 import { Builder } from '../core/sheet/builder'
@@ -23,13 +25,19 @@ export async function runSheet(file: string, { variant, out }: { variant: string
   const ledger = measureLedger(build)
   const findings = runChecks({ project, build, ledger, kernel })
   const proofs = []
-  for (const part of build.parts) proofs.push({ part, lines: (await prove(kernel, project, part)).lines })
+  const takes: Record<string, Estimate> = {}
+  for (const part of build.parts) {
+    const { lines, layers } = await prove(kernel, project, part)
+    proofs.push({ part, lines })
+    const own = project.parts[part.id]
+    takes[part.id] = estimate(layers.map((l) => ({ ...l, round: lengthRound(l.outlines) })), slicingOf(own), project.printer, own?.material ?? filamentOf(project)) // prettier-ignore
+  }
   const { parts: listed, total } = builtPartList(project, build.parts)
   const held = heldAgainst(project, { steps: build.steps, ledger, findings, proofs })
   const parts = build.parts.map((p) => ({ ...p, lies: lyingSize(p) }))
   builder.dispose()
   mkdirSync(out, { recursive: true })
   const name = `${safeFileName(project.name)}-sheet.html`
-  writeFileSync(join(out, name), projectSheet({ project, build, parts, listed, mass: total.mass, ledger, held }))
+  writeFileSync(join(out, name), projectSheet({ project, build, parts, listed, mass: total.mass, ledger, held, takes }))
   return { project: project.name, written: [name] }
 }

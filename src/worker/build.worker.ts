@@ -9,6 +9,7 @@ import {
   exportWishes,
   listExport,
 } from '../core/formats/export-parts'
+import { type Axis, sectionFiles } from '../core/formats/section-files'
 import { apply, turn } from '../core/geometry/placement'
 import { Kernel } from '../core/kernel/kernel'
 import type { ImportedOutline } from '../core/outlines/outline'
@@ -153,6 +154,12 @@ const worker = {
   async section(axis: 'x' | 'y' | 'z', at: number) {
     const { view } = await ready()
     return view.section(axis, at)
+  },
+
+  /** The outlines of a cut through a project as files. */
+  async sectionFiles(project: Project, axis: Axis, at: number) {
+    const build = await (await ready()).export.build(project, models, 'export')
+    return sectionFiles(build.parts, axis, at, project.name)
   },
 
   /** The edges of parts of the last build that a list of picks takes. */

@@ -4,6 +4,8 @@ import { apply } from '../core/geometry/placement'
 import { boxOfPositions } from '../core/geometry/vec'
 import type { Kernel } from '../core/kernel/kernel'
 import { asPrinted, type Direction, directions } from '../core/prove/directions'
+import type { EstimatedLayer } from '../core/print/estimate'
+import { lengthRound } from '../core/prove/flat-pieces'
 import type { ProofLine } from '../core/prove/line'
 import type { Lying } from '../core/prove/lying'
 import { proofKey } from '../core/prove/proof-key'
@@ -14,7 +16,7 @@ export interface ProofView {
   part: string
   lines: ProofLine[]
   /** From below. */
-  layers: { from: number; to: number; area: number; troubled: boolean }[]
+  layers: (EstimatedLayer & { troubled: boolean })[]
   /** Where the bed is under it, in the project's frame: six numbers a line. */
   bed: Float32Array
 }
@@ -84,6 +86,7 @@ export const viewOf = (part: string, { lines, layers, lies }: Proof): ProofView 
     from: l.from,
     to: l.to,
     area: l.area,
+    round: lengthRound(l.outlines),
     troubled: l.islands.length + l.hangs.length > 0,
   })),
   bed: bedUnder(lies),

@@ -62,3 +62,19 @@ test('parts lie on plates by themselves, are dragged and turned, counted, told w
   const total = Number((await desk.getByText(/parts on/).textContent())!.match(/^(\d+)/)![1])
   expect(files.flatMap(placesOf)).toHaveLength(total)
 })
+
+test('the outline of a cut is saved as SVG and DXF at its size', async ({ page }) => {
+  await openCopy(page, 'Rain logger')
+  await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('group', { name: 'Section' }).getByRole('button', { name: 'z' }).click()
+  for (const [kind, says] of [
+    ['SVG', 'width="66.46mm"'],
+    ['DXF', '$INSUNITS'],
+  ] as const) {
+    const saved = page.waitForEvent('download', { timeout: 60_000 })
+    await page.getByRole('button', { name: kind, exact: true }).click()
+    const file = await saved
+    expect(file.suggestedFilename()).toMatch(new RegExp(`^a-test-z-.*\\.${kind.toLowerCase()}$`))
+    expect(readFileSync(await file.path(), 'utf8')).toContain(says)
+  }
+})

@@ -193,6 +193,14 @@ test('a print is paused at a picked height, for something to be laid in; it goes
   await page.getByRole('textbox', { name: 'Height of the lowest layer' }).fill('0.3')
   await page.getByRole('textbox', { name: 'Height of the lowest layer' }).press('Enter')
   await expect(page.getByRole('region', { name: 'Export' })).toContainText('pause at 3.50 mm, after 17 layers')
+  // What it takes follows how it is sliced.
+  const takes = page.getByRole('region', { name: 'What it takes' })
+  await expect(takes).toContainText(/All of it: \d+ min, 2\.\d g/, { timeout: 20_000 })
+  await takes.getByRole('button', { name: /^Fill of / }).click()
+  await takes.getByRole('textbox', { name: /^Fill of / }).fill('100')
+  await page.keyboard.press('Enter')
+  // 20 x 20 x 10 of PLA.
+  await expect(takes).toContainText(/All of it: \d+ min, 5\.0 g/)
   await page.getByRole('button', { name: 'Prove', exact: true }).click()
   await expect(page.getByText('Halts: pause at 3.50 mm, after 17 layers')).toBeVisible({ timeout: 20_000 })
 })

@@ -31,6 +31,9 @@ export const printerSchema = z.object({
   /** Height of the lowest layer, mm; as the others, if absent. */
   first: z.number().positive().max(5).optional(),
   filament: z.string().max(40).default('PLA'),
+  /** What the printer melts at its ease, mm3 in a second, and what a kilogram of filament costs; for estimates. */
+  flow: z.number().positive().max(200).optional(),
+  price: z.number().min(0).max(100_000).optional(),
   /** Fit classes as gaps per side, mm. */
   gaps: z
     .object({
@@ -117,6 +120,15 @@ const partSchema = z.object({
   faces: z
     .array(z.object({ face: keptFaceSchema, color }))
     .max(200)
+    .optional(),
+  /** How it is sliced, where that is not as usual: lines of a wall, fill in percent, supports, and what else is to be minded. */
+  slicing: z
+    .object({
+      walls: z.number().int().min(1).max(20).optional(),
+      fill: z.number().min(0).max(100).optional(),
+      supports: z.enum(['none', 'bed', 'everywhere']).optional(),
+      note: z.string().max(200).optional(),
+    })
     .optional(),
   /** Parts of the same word belong together. */
   group: z.string().trim().max(60).optional(),

@@ -1,4 +1,5 @@
 import { type z } from 'zod'
+import { USUAL_FLOW } from './estimate'
 import { type Printer, printerSchema } from '../document/schema'
 
 /** A printer as it is set up with a filament: what projects on it have in common. */
@@ -30,6 +31,8 @@ const SAID: readonly (readonly [said: string, of: (p: Profile) => string | numbe
   ['line', (p) => p.line],
   ['layer', (p) => p.layer],
   ['lowest layer', (p) => p.first ?? p.layer],
+  ['flow', (p) => p.flow ?? USUAL_FLOW],
+  ['price', (p) => p.price ?? 0],
   ...(['press', 'snug', 'sliding', 'loose'] as const).map((fit) => [fit, (p: Profile) => p.gaps[fit]] as const),
 ]
 

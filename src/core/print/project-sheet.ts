@@ -8,6 +8,7 @@ import { stepKindNamed } from '../steps/registry'
 import { formatGap, formatLength, type LengthUnit } from '../units/length'
 import type { Held } from './gate'
 import { downOf } from './lay'
+import { type Estimate, slicingOf, slicingSaid, timeSaid } from './estimate'
 import type { ListedPart } from './part-list'
 import { pauseSaid } from './pause'
 
@@ -21,6 +22,8 @@ export interface SheetInput {
   mass: number | undefined
   ledger: readonly LedgerRow[]
   held: readonly Held[]
+  /** What one of each part takes, by its id, as far as its layers are known. */
+  takes?: Readonly<Record<string, Estimate>>
   /** A picture of the parts, as a `data:` address. */
   picture?: string | undefined
 }
@@ -29,7 +32,17 @@ export interface SheetInput {
  * A page to print and lay beside the printer: what is printed how often and how it lies, what is needed besides, in which
  * order things go in, the fits as wanted and as built, and what the maker wants to remember. One file of HTML that needs nothing else.
  */
-export function projectSheet({ project, build, parts, listed, mass, ledger, held, picture }: SheetInput): string {
+export function projectSheet({
+  project,
+  build,
+  parts,
+  listed,
+  mass,
+  ledger,
+  held,
+  takes = {},
+  picture,
+}: SheetInput): string {
   const { name, unit, printer } = project
   const variant = variantInHand(project)
   const say = (mm: number) => formatLength(mm, unit)
@@ -44,6 +57,8 @@ export function projectSheet({ project, build, parts, listed, mass, ledger, held
       layerHeights(part.lies[2]!, printer).length,
       own?.material ?? printer.filament,
       own?.mass === undefined ? '' : `${own.mass.toFixed(1)} g`,
+      takes[part.id] ? timeSaid(takes[part.id]!.seconds) : '',
+      slicingSaid(slicingOf(project.parts[part.id])),
       project.parts[part.id]?.group ?? '',
     ]
   })
@@ -59,7 +74,7 @@ export function projectSheet({ project, build, parts, listed, mass, ledger, held
     `<h1>${text(name)}${variant ? ` <small>${text(variant.name)}</small>` : ''}</h1>`,
     `<p>${text(printer.name)}, ${text(printer.filament)}, lines ${say(printer.line)} ${unit}, layers ${say(printer.layer)} ${unit}. ${counts} to print${mass === undefined ? '' : `, ${mass.toFixed(1)} g printed solid`}.</p>`,
     picture ? `<img src="${text(picture)}" alt="The parts as built">` : '',
-    table('To print', ['', 'part', 'as it lies', 'on', 'layers', 'of', 'each', 'group'], rows),
+    table('To print', ['', 'part', 'as it lies', 'on', 'layers', 'of', 'each, solid', 'about', 'sliced', 'group'], rows),
     list('While it prints', pauses),
     list('Needed besides', needed),
     list('In this order', order, 'ol'),

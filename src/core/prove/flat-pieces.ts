@@ -20,6 +20,10 @@ export function flatPieces(outlines: readonly (readonly Vec2[])[]): FlatPiece[] 
 export const flatArea = (outlines: readonly (readonly Vec2[])[]): number =>
   outlines.reduce((sum, points) => sum + polygonArea(points), 0)
 
+/** The length of all outlines, mm. */
+export const lengthRound = (outlines: readonly (readonly Vec2[])[]): number =>
+  outlines.reduce((sum, points) => sum + points.reduce((s, p, i) => s + Math.hypot(p[0] - points.at(i - 1)![0], p[1] - points.at(i - 1)![1]), 0), 0) // prettier-ignore
+
 /** True of a point in an odd number of outlines. */
 export const isIn = (outlines: readonly (readonly Vec2[])[], p: Vec2): boolean =>
   outlines.reduce((inside, points) => inside !== inPolygon(points, p), false)

@@ -6,4 +6,7 @@ import type { Project } from '../document/schema'
 export const proofKey = (
   { key, print, pauses = [] }: Pick<BuiltPart, 'key' | 'print' | 'pauses'>,
   { printer, unit }: Pick<Project, 'printer' | 'unit'>,
-): string => contentKey([key, print, pauses, printer, unit])
+): string => contentKey([key, print, pauses, { ...printer, ...UNSAID }, unit])
+
+/** What a proof says nothing of. */
+const UNSAID = { kept: undefined, flow: undefined, price: undefined }

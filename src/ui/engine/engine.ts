@@ -205,6 +205,11 @@ export class Engine {
     return this.builder.stopFitting()
   }
 
+  /** The outlines of a cut through a project as files. */
+  sectionFiles(project: Project, axis: 'x' | 'y' | 'z', at: number) {
+    return this.builder.sectionFiles(project, axis, at)
+  }
+
   /** What a simulated printer makes of a project. */
   simulate(project: Project, seed: number) {
     return this.builder.simulate(project, seed)

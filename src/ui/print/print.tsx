@@ -1,4 +1,5 @@
 'use client'
+import { Estimates } from './estimates'
 import { Export } from './export'
 import { Learn } from './learn'
 import { PrinterProfile } from './printer-profile'
@@ -9,6 +10,7 @@ export function Print() {
     <>
       <PrinterProfile />
       <Learn />
+      <Estimates />
       <Export />
     </>
   )

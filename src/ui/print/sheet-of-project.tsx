@@ -6,6 +6,7 @@ import { partList } from '@/core/print/part-list'
 import { projectSheet } from '@/core/print/project-sheet'
 import { download } from '../api'
 import { Heading } from '../primitives/heading'
+import { takesOf } from './takes'
 import { useDocument, useProject, useProjectStore } from '../store/store'
 
 /** The page about the project that is laid beside the printer: opened to be printed, or saved. */
@@ -18,10 +19,10 @@ export function SheetOfProject({ held }: { held: readonly Held[] }) {
     setBusy(true)
     const picture = await pictureOf(id)
     setBusy(false)
-    const { build, ledger } = store.getState()
+    const { build, ledger, proofs } = store.getState()
     const parts = build!.parts
     const { parts: listed, total } = partList(document, parts.map((p) => ({ ...p, bounds: p.body.bounds }))) // prettier-ignore
-    return projectSheet({ project: document, build: build!, parts, listed, mass: total.mass, ledger, held, picture })
+    return projectSheet({ project: document, build: build!, parts, listed, mass: total.mass, ledger, held, takes: takesOf(document, build!.parts, proofs), picture }) // prettier-ignore
   }
   const open = async () => {
     // Asked for at the click: what is opened later is held back as unasked for.

@@ -1,12 +1,44 @@
 'use client'
+import { useState } from 'react'
 import { joinBoxes, emptyBox } from '@/core/geometry/vec'
 import { formatLength } from '@/core/units/length'
 import { type Section } from '../store/view-slice'
-import { useProject, useUnit } from '../store/store'
+import { useEngine } from '../actions/actions-context'
+import { download } from '../api'
+import { useDocument, useProject, useUnit } from '../store/store'
 import { useSection } from './use-section'
 
 const AXES = ['x', 'y', 'z'] as const
 const WORD = { x: 'left to right', y: 'front to back', z: 'bottom to top' } as const
+
+/** The outlines of the cut as files, to be printed on paper at their size or drawn on elsewhere. */
+function SaveCut({ axis, at }: Pick<Section, 'axis' | 'at'>) {
+  const project = useDocument()
+  const engine = useEngine()
+  const isBuilt = useProject((s) => !s.pending && (s.build?.parts.length ?? 0) > 0)
+  const [refused, setRefused] = useState('')
+  const save = async (kind: 'svg' | 'dxf') => {
+    const files = await engine.sectionFiles(project, axis, at)
+    setRefused(files.ok ? '' : files.problem.message)
+    if (files.ok) download(files.value[kind].name, files.value[kind].bytes as BlobPart, kind === 'svg' ? 'image/svg+xml' : 'application/dxf') // prettier-ignore
+  }
+  return (
+    <div className="flex items-baseline gap-3 bg-sheet/85 px-2 py-0.5 text-[14px]">
+      <span className="text-soft">its outline as</span>
+      <button type="button" className="figure" disabled={!isBuilt} onClick={() => void save('svg')}>
+        SVG
+      </button>
+      <button type="button" className="figure" disabled={!isBuilt} onClick={() => void save('dxf')}>
+        DXF
+      </button>
+      {refused && (
+        <span role="alert" className="text-rust">
+          ■ {refused}
+        </span>
+      )}
+    </div>
+  )
+}
 
 /** Cuts the scene along an axis and slides the cut. */
 export function SectionControl() {
@@ -65,6 +97,7 @@ export function SectionControl() {
           </button>
         </div>
       )}
+      {section && <SaveCut axis={section.axis} at={section.at} />}
     </div>
   )
 }
