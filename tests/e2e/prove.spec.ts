@@ -125,7 +125,7 @@ test('a printer learns from its test of gaps, and every fit of the project follo
   await newProject(page)
   await page.getByRole('button', { name: 'Print', exact: true }).click()
   const learns = page.getByRole('region', { name: 'What the printer learns' })
-  await learns.getByRole('button', { name: 'print a test of its gaps' }).click()
+  await learns.getByRole('button', { name: 'print a test of gaps' }).click()
   await page.getByRole('button', { name: 'Print', exact: true }).click()
   await expect(learns).toContainText('Print it, try the pin in every hole', { timeout: 20_000 })
   await expect(page.getByRole('region', { name: 'Export' })).toContainText('Pin of the test')

@@ -34,6 +34,10 @@ export const printerSchema = z.object({
   /** What the printer melts at its ease, mm3 in a second, and what a kilogram of filament costs; for estimates. */
   flow: z.number().positive().max(200).optional(),
   price: z.number().min(0).max(100_000).optional(),
+  /** What it prints clean without supports: leaning up to so many degrees from upright, bridges up to so long, mm; and the thinnest wall that comes out whole, mm. As is usual in the trade, if absent. */
+  lean: z.number().min(1).max(89).optional(),
+  bridge: z.number().positive().max(500).optional(),
+  wall: z.number().positive().max(20).optional(),
   /** Fit classes as gaps per side, mm. */
   gaps: z
     .object({

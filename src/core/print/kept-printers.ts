@@ -1,4 +1,5 @@
 import { type z } from 'zod'
+import { CLEAN } from '../prove/overhangs'
 import { USUAL_FLOW } from './estimate'
 import { type Printer, printerSchema } from '../document/schema'
 
@@ -31,6 +32,9 @@ const SAID: readonly (readonly [said: string, of: (p: Profile) => string | numbe
   ['line', (p) => p.line],
   ['layer', (p) => p.layer],
   ['lowest layer', (p) => p.first ?? p.layer],
+  ['overhangs', (p) => p.lean ?? CLEAN],
+  ['bridges', (p) => p.bridge ?? 'as usual'],
+  ['walls', (p) => p.wall ?? 'as usual'],
   ['flow', (p) => p.flow ?? USUAL_FLOW],
   ['price', (p) => p.price ?? 0],
   ...(['press', 'snug', 'sliding', 'loose'] as const).map((fit) => [fit, (p: Profile) => p.gaps[fit]] as const),

@@ -50,7 +50,7 @@ test('the block has a hole for each room, wide as it is written, and prints as i
     const { lines } = await prove(kernel, project, part)
     expect(lines.filter((l) => l.verdict === 'look').map((l) => l.says)).toEqual([])
   }
-  expect(stepKindNamed('test')!.learns!.from(build.steps[0]!.values)!.gaps).toEqual({ press: 0.11, snug: 0.16, sliding: 0.26, loose: 0.41 }) // prettier-ignore
+  expect(stepKindNamed('test')!.learns!.from(build.steps[0]!.values)!.printer.gaps).toEqual({ press: 0.11, snug: 0.16, sliding: 0.26, loose: 0.41 }) // prettier-ignore
 })
 
 test('a case printed after learning closes with the fit that was asked', async () => {

@@ -19,6 +19,18 @@ export interface Learnt {
   gaps: Printer['gaps']
 }
 
+/** What a printer can be taught, and how that is said. */
+export interface Lesson {
+  printer: Partial<Pick<Printer, 'gaps' | 'lean' | 'bridge' | 'wall'>>
+  says: string
+}
+
+/** Its gaps as a lesson. */
+export const lessonOf = ({ gaps }: Pick<Learnt, 'gaps'>): Lesson => ({
+  printer: { gaps },
+  says: `So that fits come out as they are meant: ${Object.entries(gaps).map(([fit, gap]) => `${fit} ${gap}`).join(', ')}.`, // prettier-ignore
+})
+
 /** What fit classes mean where prints come out as they are drawn (trade figures). */
 const MEANT = printerSchema.parse({}).gaps
 /** Both figures disagree by more than this: something else than the gap has a part in it, mm. */

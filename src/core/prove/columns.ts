@@ -13,13 +13,14 @@ const HIT_STEP = 1e-4
 const [UP, STEEP] = [1, 2]
 
 /** How much of a face is seen from below from where on it needs support. */
-const LEAST_DROP = Math.sin(((CLEAN + 0.5) * Math.PI) / 180)
+const leastDrop = (clean: number): number => Math.sin(((clean + 0.5) * Math.PI) / 180)
 
 /**
  * How much air columns of support would fill under what leans out too far, down to the bed or to the part itself, mm3.
  * Counted in columns on a grid, each by where it goes in and out of the part.
  */
-export function columns({ positions, indices, size }: Lying): number {
+export function columns({ positions, indices, size }: Lying, clean = CLEAN): number {
+  const drop = leastDrop(clean)
   const [left, front] = [0, 1].map((k) => {
     let least = Infinity
     for (let i = k; i < positions.length; i += 3) least = Math.min(least, positions[i]!)
@@ -34,7 +35,7 @@ export function columns({ positions, indices, size }: Lying): number {
     const twice = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
     if (Math.abs(twice) < 1e-12) continue
     const [az, bz, cz] = [positions[i + 2]!, positions[j + 2]!, positions[k + 2]!]
-    const steep = twice < 0 && -twice > LEAST_DROP * length(doubledNormal(positions, indices, t / 3))
+    const steep = twice < 0 && -twice > drop * length(doubledNormal(positions, indices, t / 3))
     const first = (v: number) => Math.max(0, Math.ceil(v / pitch - 0.5))
     for (let y = first(Math.min(ay, by, cy)); y < deep && (y + 0.5) * pitch < Math.max(ay, by, cy); y++)
       for (let x = first(Math.min(ax, bx, cx)); x < wide && (x + 0.5) * pitch < Math.max(ax, bx, cx); x++) {

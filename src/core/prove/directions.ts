@@ -31,18 +31,18 @@ const LEAST_FOOT = 12
 const ON_BED = 0.05
 
 /** The part as it is printed. */
-export const asPrinted = (part: BuiltPart, { layer, bed }: Pick<Printer, 'layer' | 'bed'>): Direction =>
-  directionOf(part.mesh, downOf(part.print), layer, bed)
+export const asPrinted = (part: BuiltPart, { layer, bed, lean }: Pick<Printer, 'layer' | 'bed' | 'lean'>): Direction =>
+  directionOf(part.mesh, downOf(part.print), layer, bed, lean)
 
 /** What there is to choose from, the best first: what needs least under it, then the lowest. */
 export async function directions(
   part: BuiltPart,
-  { layer, bed }: Pick<Printer, 'layer' | 'bed'>,
+  { layer, bed, lean }: Pick<Printer, 'layer' | 'bed' | 'lean'>,
   pause: () => Promise<void> | undefined = () => undefined,
 ): Promise<Direction[]> {
   const out: Direction[] = []
   for (const down of candidates(part.mesh)) {
-    out.push(directionOf(part.mesh, down, layer, bed))
+    out.push(directionOf(part.mesh, down, layer, bed, lean))
     await pause()
   }
   const fit = out.some((d) => d.fits) ? out.filter((d) => d.fits) : out
@@ -57,15 +57,15 @@ export const isBetter = (way: Direction, now: Direction): boolean =>
 /** What a direction costs, as mm3 of support: what it needs, and more the higher it stands on the less foot. */
 const cost = ({ support, height, foot }: Direction): number => support + (10 * height * height) / (foot + height)
 
-function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['bed']): Direction {
+function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['bed'], lean?: number): Direction {
   const lies = lying({ mesh, print: printWith(down) })
-  const { area } = overhangs(lies, layer / 2)
+  const { area } = overhangs(lies, layer / 2, lean)
   return {
     down,
     fits: isWithin(lies.size, bed),
     height: lies.size[2],
     foot: footOf(lies),
-    support: area > 0 ? columns(lies) : 0,
+    support: area > 0 ? columns(lies, lean) : 0,
   }
 }
 

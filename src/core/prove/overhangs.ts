@@ -20,8 +20,12 @@ export interface Overhangs {
   place: Vec3 | undefined
 }
 
-/** @param onBed what lies no higher stands on the bed, mm */
-export function overhangs({ positions, indices }: Pick<Lying, 'positions' | 'indices'>, onBed: number): Overhangs {
+/** @param onBed what lies no higher stands on the bed, mm @param clean leaning up to so much needs nothing, degrees */
+export function overhangs(
+  { positions, indices }: Pick<Lying, 'positions' | 'indices'>,
+  onBed: number,
+  clean = CLEAN,
+): Overhangs {
   const leans = new Float32Array(indices.length / 3)
   let [area, roofs, largest] = [0, 0, 0]
   let place: Vec3 | undefined
@@ -31,7 +35,7 @@ export function overhangs({ positions, indices }: Pick<Lying, 'positions' | 'ind
     const [twice, nz] = [length(normal), normal[2]]
     if (nz >= 0 || twice < 1e-12) continue
     const lean = (Math.asin(Math.min(1, -nz / twice)) * 180) / Math.PI
-    if (lean <= CLEAN + SLACK || Math.max(positions[i + 2]!, positions[j + 2]!, positions[k + 2]!) <= onBed) continue
+    if (lean <= clean + SLACK || Math.max(positions[i + 2]!, positions[j + 2]!, positions[k + 2]!) <= onBed) continue
     leans[t] = lean
     area += twice / 2
     if (lean > ROOF) roofs += twice / 2

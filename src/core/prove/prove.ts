@@ -42,7 +42,7 @@ export async function prove(
     const slits = narrowSpots(part.mesh, LINES_OF.air * printer.line, 'air')
     await pause()
     const deep = (spots: NarrowSpot[]) => spots.filter((s) => !isShallow(s.surfaces, part.mesh.surfaces, project))
-    const leans = overhangs(lies, printer.layer / 2)
+    const leans = overhangs(lies, printer.layer / 2, printer.lean)
     const input: ProofInput = {
       kernel,
       project,
@@ -72,7 +72,7 @@ export const pictureOf = (
   kind: PictureKind,
 ): Picture =>
   kind === 'leans'
-    ? leaning(part, overhangs(lies, printer.layer / 2))
+    ? leaning(part, overhangs(lies, printer.layer / 2, printer.lean))
     : narrowPicture(part.mesh, LINES_OF[kind] * printer.line, kind)
 
 /** The faces that lean out too far, each with by how much. */

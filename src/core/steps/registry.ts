@@ -55,6 +55,7 @@ import { strapStep } from './strap'
 import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
 import { testStep } from './test'
+import { testShapesStep } from './test-shapes'
 import { thickenStep } from './thicken'
 import { tieAnchorStep } from './tie-anchor'
 import { tongueStep } from './tongue'
@@ -103,6 +104,7 @@ const ALL = [
   holesStep,
   labelStep,
   testStep,
+  testShapesStep,
   edgesStep,
   hollowStep,
   ringStep,

@@ -4,7 +4,7 @@ import { token, type Token } from '../fields/field-kind'
 import type { FieldSpecs, FieldValues } from '../fields/kinds'
 import type { Pause } from '../built/built'
 import type { RowSpec } from '../built/rows'
-import type { Learnt } from '../print/learnt'
+import type { Lesson } from '../print/learnt'
 import type { Placement } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
@@ -159,7 +159,10 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   /** A figure that stands at the faces which a field of it picks, and is dragged along the way they look. */
   handle?: Handle
   /** What the printer is taught by what the maker says of it, printed: in which field first, and what values of its fields come to, lengths mm. */
-  learns?: { said: string; from: (values: Readonly<Record<string, unknown>>) => Learnt | undefined }
+  learns?: {
+    said: string | ((fields: Readonly<Record<string, unknown>>) => string)
+    from: (values: Readonly<Record<string, unknown>>) => Lesson | undefined
+  }
   /** Its notes say what has to be bought or cut for it. */
   bought?: true
   /** What it makes lies inside of its `part`, which is shown cut open while the step is in hand. */

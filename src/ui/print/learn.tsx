@@ -1,11 +1,10 @@
 'use client'
-import { setGap, together } from '@/core/document/edits'
+import { setPrinter } from '@/core/document/edits'
 import type { Printer } from '@/core/document/schema'
-import { FIT_CLASSES, type FitClass } from '@/core/fit/classes'
-import type { Learnt } from '@/core/print/learnt'
+import { type Lesson, lessonOf } from '@/core/print/learnt'
 import { stepKindNamed, stepKinds } from '@/core/steps/registry'
 import { learntFromRows, readRows } from '@/core/print/printed'
-import { formatGap, formatLength } from '@/core/units/length'
+import { formatGap } from '@/core/units/length'
 import { Simulated } from './simulated'
 import { useActions } from '../actions/actions-context'
 import { useAdditions } from '../actions/offers'
@@ -13,15 +12,16 @@ import { Heading } from '../primitives/heading'
 import { useDocument, useProject, useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
 
-const CLASSES = Object.keys(FIT_CLASSES) as FitClass[]
-
 /** What the printer is taught by test pieces that were printed and tried. */
 export function Learn() {
   const { steps } = useDocument()
   const actions = useActions()
   const additions = useAdditions()
   const tests = steps.filter((s) => !s.off && stepKindNamed(s.kind)?.learns)
-  const begin = stepKinds().flatMap((k) => (k.learns ? (additions.find((a) => a.key === `start ${k.kind}`)?.offer ?? []) : [])) // prettier-ignore
+  const begin = stepKinds().flatMap((k) => {
+    const offer = k.learns && additions.find((a) => a.key === `start ${k.kind}`)?.offer
+    return offer ? [{ offer, title: k.title.charAt(0).toLowerCase() + k.title.slice(1) }] : []
+  })
   return (
     <section aria-label="What the printer learns" className="pt-4">
       <Heading>What it learns</Heading>
@@ -35,10 +35,10 @@ export function Learn() {
       )}
       <FromRows />
       <Simulated />
-      {begin.map((offer) => (
-        <p key={offer.words} className="text-[15px]">
+      {begin.map(({ offer, title }) => (
+        <p key={title} className="text-[15px]">
           <button type="button" className="figure" onClick={() => actions.take(offer)}>
-            {tests.length === 0 ? 'print a test of its gaps' : 'print another test of its gaps'}
+            {title}
           </button>
         </p>
       ))}
@@ -68,12 +68,10 @@ function FromRows() {
         : in the middle {said}
         {learnt.rows > 1 ? `, within ${formatGap(learnt.within, unit)}` : ''}.
       </p>
-      <Take learnt={learnt} printer={document.printer} take={() => edit(takeGaps(learnt))} />
+      <Take lesson={lessonOf(learnt)} printer={document.printer} take={() => edit(setPrinter({ gaps: learnt.gaps }))} />
     </div>
   )
 }
-
-const takeGaps = (learnt: Learnt) => together(...CLASSES.map((fit) => setGap(fit, learnt.gaps[fit])))
 
 function Taught({ id, kind }: { id: string; kind: string }) {
   const { printer, steps } = useDocument()
@@ -81,32 +79,34 @@ function Taught({ id, kind }: { id: string; kind: string }) {
   const edit = useProject((s) => s.edit)
   const set = useProject((s) => s.set)
   const { said, from } = stepKindNamed(kind)!.learns!
-  const learnt = report && from(report.values)
+  const lesson = report && from(report.values)
   const number = steps.findIndex((s) => s.id === id) + 1
+  const field = typeof said === 'string' ? said : said(steps[number - 1]?.fields ?? {})
   return (
     <div className="border-t border-hair py-1.5 text-[15px] first:border-t-0">
       <p>
         Step {number}: {report?.notes.join(' ') ?? 'it is built …'}
       </p>
-      {learnt && <Take learnt={learnt} printer={printer} take={() => edit(takeGaps(learnt))} />}
-      <button type="button" className="figure" onClick={() => set({ place: 'shape', editing: `${id}.${said}` })}>
-        {learnt ? 'change what was seen' : 'say what was seen'}
+      {lesson && <Take lesson={lesson} printer={printer} take={() => edit(setPrinter(lesson.printer))} />}
+      <button type="button" className="figure" onClick={() => set({ place: 'shape', editing: `${id}.${field}` })}>
+        {lesson ? 'change what was seen' : 'say what was seen'}
       </button>
     </div>
   )
 }
 
-function Take({ learnt, printer, take }: { learnt: Learnt; printer: Printer; take: () => void }) {
-  const has = CLASSES.every((fit) => printer.gaps[fit] === learnt.gaps[fit])
-  const said = CLASSES.map((fit) => `${fit} ${formatLength(learnt.gaps[fit])}`).join(', ')
+function Take({ lesson, printer, take }: { lesson: Lesson; printer: Printer; take: () => void }) {
+  const taught = Object.entries(lesson.printer) as [keyof Lesson['printer'], unknown][]
+  const has = taught.every(([what, to]) => JSON.stringify(printer[what]) === JSON.stringify(to))
+  const gaps = lesson.printer.gaps !== undefined
   return (
     <p>
-      So that fits come out as they are meant: {said}.{' '}
+      {lesson.says}{' '}
       {has ? (
-        <span className="text-moss">✓ The printer has these gaps.</span>
+        <span className="text-moss">✓ The printer {gaps ? 'has these gaps' : 'knows it'}.</span>
       ) : (
         <button type="button" className="figure" onClick={take}>
-          give the printer these gaps
+          {gaps ? 'give the printer these gaps' : 'let the printer know it'}
         </button>
       )}
     </p>

@@ -5,15 +5,17 @@ const [CLEAN, USABLE] = [10, 25]
 const MOST = 6
 
 /** What hangs over nothing from layer to layer: held at both ends, or at one. */
-export const bridges: Line = ({ layers, say, place }) => {
+export const bridges: Line = ({ layers, project: { printer }, say, place }) => {
+  const clean = printer.bridge ?? CLEAN
+  const usable = Math.max(USABLE, clean)
   const spans = layers.flatMap((l) => l.bridges.map((b) => ({ ...b, layer: l }))).sort((a, b) => b.size - a.size)
   const hangs = layers.flatMap((l) => l.hangs.map((b) => ({ ...b, layer: l }))).sort((a, b) => b.size - a.size)
   const [longest, farthest] = [spans[0], hangs[0]]
   const said = [
-    longest ? `The longest bridge is ${say(longest.size)}${longest.size > CLEAN ? `, clean are ${say(CLEAN)}` : ''}.` : '', // prettier-ignore
+    longest ? `The longest bridge is ${say(longest.size)}${longest.size > clean ? `, clean are ${say(clean)}` : ''}.` : '', // prettier-ignore
     farthest ? `${hangs.length === 1 ? 'One place reaches' : `${hangs.length} places reach`} out over nothing, the farthest by ${say(farthest.size)}.` : '', // prettier-ignore
   ].filter((s) => s)
-  const look = farthest !== undefined || (longest?.size ?? 0) > USABLE
+  const look = farthest !== undefined || (longest?.size ?? 0) > usable
   return {
     id: 'bridges',
     about: 'Over nothing',

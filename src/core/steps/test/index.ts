@@ -4,7 +4,7 @@ import { countField } from '../../fields/number'
 import { placeField } from '../../fields/place'
 import { translation } from '../../geometry/placement'
 import { put, strokedLetters } from '../../letters/stroked'
-import { DISAGREE, type Learnt, learntFrom } from '../../print/learnt'
+import { DISAGREE, type Learnt, learntFrom, lessonOf } from '../../print/learnt'
 import { circle, rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
@@ -60,7 +60,14 @@ export const testStep = stepKind({
   start: () => ({}),
   learns: {
     said: 'force',
-    from: (values) => learntFrom({ force: Number(values.force), slides: Number(values.slides), each: Number(values.each) }), // prettier-ignore
+    from: (values) => {
+      const learnt = learntFrom({
+        force: Number(values.force),
+        slides: Number(values.slides),
+        each: Number(values.each),
+      })
+      return learnt && lessonOf(learnt)
+    },
   },
   example: [{ kind: 'test', fields: { count: '5', force: '0.12', slides: '0.28' } }],
   build: buildTest,
