@@ -1,4 +1,4 @@
-import { waveThrough } from '../document/edits'
+import { waveThrough } from '../document/print-edits'
 import { emptyProject } from '../document/schema'
 import { heldAgainst, isStopped, type Known } from './gate'
 

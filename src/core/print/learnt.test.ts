@@ -1,5 +1,6 @@
 import { at, built, sheetOf } from '../../../tests/support/drawn'
-import { setGap, together } from '../document/edits'
+import { together } from '../document/edits'
+import { setGap } from '../document/print-edits'
 import type { Printer } from '../document/schema'
 import { prove } from '../prove/prove'
 import { Kernel } from '../kernel/kernel'

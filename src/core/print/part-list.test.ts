@@ -1,5 +1,6 @@
 import { built, sheetOf } from '../../../tests/support/drawn'
-import { setPart, setPrinter } from '../document/edits'
+import { setPart } from '../document/edits'
+import { setPrinter } from '../document/print-edits'
 import type { Project } from '../document/schema'
 import { boxOfPositions } from '../geometry/vec'
 import { partList } from './part-list'

@@ -1,5 +1,6 @@
 import { at, built, sheetOf, type StepOf } from '../../../tests/support/drawn'
-import { setPart, setPrinter } from '../document/edits'
+import { setPart } from '../document/edits'
+import { setPrinter } from '../document/print-edits'
 import { emptyProject, type Project } from '../document/schema'
 import { Kernel } from '../kernel/kernel'
 import { asPrinted, directions, isBetter } from './directions'

@@ -1,6 +1,7 @@
 import { PLAIN, read, simpleBoard, stepBytes, wrapped } from '../../../tests/support/boards'
 import { watchHeap } from '../../../tests/support/heap'
-import { setField, setGap, setNumber, setOff } from '../document/edits'
+import { setField, setNumber, setOff } from '../document/edits'
+import { setGap } from '../document/print-edits'
 import type { Project } from '../document/schema'
 import { Kernel } from '../kernel/kernel'
 import type { ImportedModel } from '../references/model'

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { setPrinted } from '@/core/document/edits'
+import { setPrinted } from '@/core/document/print-edits'
 import { fitOf } from '@/core/fit/fit-of'
 import type { LedgerRow } from '@/core/fit/ledger'
 import { tighterBy } from '@/core/print/printed'

@@ -1,5 +1,6 @@
 'use client'
-import { setPart, setPrinter } from '@/core/document/edits'
+import { setPart } from '@/core/document/edits'
+import { setPrinter } from '@/core/document/print-edits'
 import { assumptions, type Slicing, slicingOf, timeSaid, USUAL_FLOW } from '@/core/print/estimate'
 import type { PartView } from '@/worker/views'
 import { Choose } from '../primitives/choose'

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { waveThrough } from '@/core/document/edits'
+import { waveThrough } from '@/core/document/print-edits'
 import { proofKey } from '@/core/prove/proof-key'
 import { heldAgainst, type Held, isStopped } from '@/core/print/gate'
 import { useDocument, useProject } from '../store/store'

@@ -1,5 +1,5 @@
 'use client'
-import { takePrinter } from '@/core/document/edits'
+import { takePrinter } from '@/core/document/print-edits'
 import { differences, printedOn, printerCalled, profileOf } from '@/core/print/kept-printers'
 import { Choose } from '../primitives/choose'
 import { useDocument, useProject } from '../store/store'

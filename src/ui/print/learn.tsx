@@ -1,5 +1,5 @@
 'use client'
-import { setPrinter } from '@/core/document/edits'
+import { setPrinter } from '@/core/document/print-edits'
 import type { Printer } from '@/core/document/schema'
 import { type Lesson, lessonOf } from '@/core/print/learnt'
 import { stepKindNamed, stepKinds } from '@/core/steps/registry'

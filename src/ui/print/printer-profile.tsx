@@ -1,5 +1,5 @@
 'use client'
-import { setGap, setPrinter } from '@/core/document/edits'
+import { setGap, setPrinter } from '@/core/document/print-edits'
 import type { Printer } from '@/core/document/schema'
 import { FIT_CLASSES, type FitClass } from '@/core/fit/classes'
 import { formatLength } from '@/core/units/length'

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
-import { setPrinted, together } from '@/core/document/edits'
+import { together } from '@/core/document/edits'
+import { setPrinted } from '@/core/document/print-edits'
 import { fitOf } from '@/core/fit/fit-of'
 import { safeFileName } from '@/core/formats/file-names'
 import { differences, profileOf } from '@/core/print/kept-printers'

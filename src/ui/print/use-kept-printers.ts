@@ -1,6 +1,6 @@
 'use client'
 import { useCallback, useEffect, useState } from 'react'
-import { takePrinter } from '@/core/document/edits'
+import { takePrinter } from '@/core/document/print-edits'
 import { followed, type KeptPrinter, printerCalled, type Profile } from '@/core/print/kept-printers'
 import type { Result } from '@/core/result'
 import { call, callJson } from '../api'

@@ -1,7 +1,8 @@
 import { cased } from '../../../../tests/support/cased'
 import { at } from '../../../../tests/support/shapes'
 import { PLAIN, simpleBoard } from '../../../../tests/support/board-shapes'
-import { setField, setPrinter } from '../../document/edits'
+import { setField } from '../../document/edits'
+import { setPrinter } from '../../document/print-edits'
 
 const coil = { name: 'coil', place: at(5.5, 2, -1.2), solid: { kind: 'box', size: [3, 3, 1.2] } } as const
 const board = simpleBoard(PLAIN)

@@ -1,5 +1,6 @@
 'use client'
-import { layByItself, setPart } from '@/core/document/edits'
+import { setPart } from '@/core/document/edits'
+import { layByItself } from '@/core/document/print-edits'
 import { evaluateFormula } from '@/core/units/formula'
 import type { OnPlateView, PlateView } from '@/worker/plate-views'
 import { LengthFigure } from '../../primitives/length-figure'

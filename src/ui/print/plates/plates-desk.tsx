@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { layByHand, layByItself, setPlatesApart } from '@/core/document/edits'
+import { layByHand, layByItself, setPlatesApart } from '@/core/document/print-edits'
 import type { PlateView } from '@/worker/plate-views'
 import { useEngine } from '../../actions/actions-context'
 import { LengthFigure } from '../../primitives/length-figure'
