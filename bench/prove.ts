@@ -18,7 +18,7 @@ export async function measureProve(kernel: Kernel, project: Project, parts: read
     for (const part of parts) await prove(kernel, project, part)
   }
   const ways = async () => {
-    for (const part of parts) await directions(part, project.printer)
+    for (const part of parts) await directions(part, project)
   }
   const [plate, small] = [wavyPlate(316), wavyPlate(100)]
   return {

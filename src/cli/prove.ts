@@ -21,7 +21,7 @@ export async function runProve(file: string, variant: string | undefined) {
   const parts = []
   for (const part of build.parts) {
     const { lines, layers } = await prove(kernel, project, part)
-    const ways = await directions(part, project.printer)
+    const ways = await directions(part, project)
     parts.push({
       name: part.name,
       lies_on: onWhat(downOf(part.print)),

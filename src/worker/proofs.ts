@@ -74,8 +74,7 @@ export class Proofs {
     part: BuiltPart,
     goOn: () => void,
   ): Promise<{ now: Direction; found: Direction[] }> {
-    const { printer } = project
-    return { now: asPrinted(part, printer), found: await directions(part, printer, breather(goOn)) }
+    return { now: asPrinted(part, project), found: await directions(part, project, breather(goOn)) }
   }
 }
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { addStep, choose, pickFace, sized, stepLines as steps } from './drawn'
+import { addStep, choose, from, pickFace, sized, stepLines as steps } from './drawn'
 import { newProject, noErrors, openCopy } from './helpers'
 
 noErrors()
@@ -233,4 +233,21 @@ test('a project is printed on the simulated printer, its fits are read, and prin
   await expect(
     page.getByRole('button', { name: 'say how wide Plug of USB socket past the base came out' }),
   ).toBeVisible()
+})
+
+test('a face that is picked is kept free of supports: what would scar it is told, and ways to lie count it', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await from(page, 'front', 'Flat face, 20 × 10', [0.5, 0.5])
+  await page.getByRole('button', { name: /more …$/ }).click()
+  await page.getByRole('button', { name: 'keep this face free of supports' }).click()
+  const said = page.getByRole('region', { name: /^What is said of/ })
+  await expect(said).toContainText('It prints without supports.', { timeout: 20_000 })
+  const lies = page.getByRole('region', { name: /^How .* lies$/ })
+  await expect(lies).toContainText('One face should stay free of supports.')
+  await lies.getByRole('button', { name: 'it does not matter any more' }).click()
+  await expect(said).toContainText('None is asked for.')
 })

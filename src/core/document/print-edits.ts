@@ -1,5 +1,6 @@
 import { produce } from 'immer'
 import type { Edit } from './edits'
+import type { KeptFace } from './pick-schema'
 import type { LaidByHand, Project } from './schema'
 
 export const setPrinter = (change: Partial<Project['printer']>): Edit =>
@@ -40,3 +41,10 @@ export const layByItself = (part?: string, copy?: number): Edit =>
 
 /** How much room parts have that are laid by themselves, mm. */
 export const setPlatesApart = (apart: number): Edit => produce((p) => void (p.plates.apart = apart))
+
+/** Has a face of a part kept free of supports; with none named, no face of it any more. */
+export const keepClean = (part: string, face: KeptFace | undefined): Edit =>
+  produce((p) => {
+    const own = (p.parts[part] ??= {})
+    own.clean = face ? [...(own.clean ?? []), face] : undefined
+  })

@@ -125,6 +125,8 @@ const partSchema = z.object({
     .array(z.object({ face: keptFaceSchema, color }))
     .max(200)
     .optional(),
+  /** Faces that no supports should scar. */
+  clean: z.array(keptFaceSchema).max(200).optional(),
   /** How it is sliced, where that is not as usual: lines of a wall, fill in percent, supports, and what else is to be minded. */
   slicing: z
     .object({

@@ -1,10 +1,11 @@
 import { dot, length, normalize, type Vec3 } from '../geometry/vec'
 import { doubledNormal } from '../mesh/doubled-normal'
 import type { BuiltPart } from '../built/built'
-import type { Printer } from '../document/schema'
+import type { Printer, Project } from '../document/schema'
 import { isWithin } from '../print/on-bed'
 import type { TaggedMesh } from '../kernel/surface'
 import { downOf, printWith } from '../print/lay'
+import { cleanTriangles } from './clean-faces'
 import { columns } from './columns'
 import { type Lying, lying } from './lying'
 import { overhangs } from './overhangs'
@@ -19,6 +20,8 @@ export interface Direction {
   foot: number
   /** Of the columns under what leans out too far. */
   support: number
+  /** What of faces that are to stay clean leans out too far. */
+  scars: number
 }
 
 /** So many of a part's flat faces, the largest first, are tried as the foot. */
@@ -31,18 +34,21 @@ const LEAST_FOOT = 12
 const ON_BED = 0.05
 
 /** The part as it is printed. */
-export const asPrinted = (part: BuiltPart, { layer, bed, lean }: Pick<Printer, 'layer' | 'bed' | 'lean'>): Direction =>
-  directionOf(part.mesh, downOf(part.print), layer, bed, lean)
+export const asPrinted = (part: BuiltPart, project: Asked): Direction =>
+  directionOf(part.mesh, downOf(part.print), project.printer, cleanTriangles(part, project))
+
+type Asked = Pick<Project, 'parts'> & { printer: Pick<Printer, 'layer' | 'bed' | 'lean'> }
 
 /** What there is to choose from, the best first: what needs least under it, then the lowest. */
 export async function directions(
   part: BuiltPart,
-  { layer, bed, lean }: Pick<Printer, 'layer' | 'bed' | 'lean'>,
+  project: Asked,
   pause: () => Promise<void> | undefined = () => undefined,
 ): Promise<Direction[]> {
   const out: Direction[] = []
+  const isClean = cleanTriangles(part, project)
   for (const down of candidates(part.mesh)) {
-    out.push(directionOf(part.mesh, down, layer, bed, lean))
+    out.push(directionOf(part.mesh, down, project.printer, isClean))
     await pause()
   }
   const fit = out.some((d) => d.fits) ? out.filter((d) => d.fits) : out
@@ -54,18 +60,31 @@ export async function directions(
 export const isBetter = (way: Direction, now: Direction): boolean =>
   (way.fits && !now.fits) || (way.fits === now.fits && cost(way) < 0.9 * cost(now) - 1)
 
-/** What a direction costs, as mm3 of support: what it needs, and more the higher it stands on the less foot. */
-const cost = ({ support, height, foot }: Direction): number => support + (10 * height * height) / (foot + height)
+/** A mm2 of a scarred face counts as so many mm3 of support. */
+const SCARRED = 50
 
-function directionOf(mesh: TaggedMesh, down: Vec3, layer: number, bed: Printer['bed'], lean?: number): Direction {
+/** What a direction costs, as mm3 of support: what it needs, what it scars, and more the higher it stands on the less foot. */
+const cost = ({ support, height, foot, scars }: Direction): number =>
+  support + SCARRED * scars + (10 * height * height) / (foot + height)
+
+function directionOf(
+  mesh: TaggedMesh,
+  down: Vec3,
+  { layer, bed, lean }: Asked['printer'],
+  isClean: (triangle: number) => boolean,
+): Direction {
   const lies = lying({ mesh, print: printWith(down) })
-  const { area } = overhangs(lies, layer / 2, lean)
+  const { area, leans } = overhangs(lies, layer / 2, lean)
+  let scars = 0
+  for (let t = 0; t < leans.length; t++)
+    if (leans[t]! > 0 && isClean(t)) scars += length(doubledNormal(lies.positions, lies.indices, t)) / 2
   return {
     down,
     fits: isWithin(lies.size, bed),
     height: lies.size[2],
     foot: footOf(lies),
     support: area > 0 ? columns(lies, lean) : 0,
+    scars,
   }
 }
 

@@ -1,7 +1,8 @@
 import { at, built, sheetOf, type StepOf } from '../../../tests/support/drawn'
 import { setPart } from '../document/edits'
-import { setPrinter } from '../document/print-edits'
+import { keepClean, setPrinter } from '../document/print-edits'
 import { emptyProject, type Project } from '../document/schema'
+import { facing } from '../../../tests/support/facing'
 import { Kernel } from '../kernel/kernel'
 import { asPrinted, directions, isBetter } from './directions'
 import type { ProofLine } from './line'
@@ -132,16 +133,33 @@ test('ways to lay a part are ranked by what they need under them, by formula', a
   const table = portal(20)
   const { part } = await proved(table)
   // Under the roof stand 20 by 10 by 12 of air.
-  expect(asPrinted(part, table.printer)).toMatchObject({ height: expect.closeTo(14, 4), foot: expect.closeTo(200, 3) })
-  expect(asPrinted(part, table.printer).support / (20 * 10 * 12)).toBeCloseTo(1, 1)
-  const [best] = await directions(part, table.printer)
+  expect(asPrinted(part, table)).toMatchObject({ height: expect.closeTo(14, 4), foot: expect.closeTo(200, 3) })
+  expect(asPrinted(part, table).support / (20 * 10 * 12)).toBeCloseTo(1, 1)
+  const [best] = await directions(part, table)
   expect(onWhat(best!.down)).toMatch(/^its (top|front|back)$/)
   expect(best!.support).toBe(0)
-  expect([isBetter(best!, asPrinted(part, table.printer)), isBetter(best!, best!)]).toEqual([true, false])
+  expect([isBetter(best!, asPrinted(part, table)), isBetter(best!, best!)]).toEqual([true, false])
   // A bed that is too small for it lying down has it stand.
-  const small = { ...table.printer, bed: [12, 30, 60] as [number, number, number] }
+  const small = { ...table, printer: { ...table.printer, bed: [12, 30, 60] as [number, number, number] } }
   const [standing] = await directions(part, small)
   expect(standing).toMatchObject({ fits: true, height: expect.closeTo(40, 3) as never })
+})
+
+test('a face that is to stay clean is told where it leans out, and ways to lie count what they would scar', async () => {
+  const table = portal(20)
+  const { part, line } = await proved(table)
+  expect(line('scars')).toMatchObject({ verdict: 'fine', says: 'None is asked for.' })
+  const roof = facing(part, [0, 0, -1], -12)
+  const asked = keepClean(part.id, roof)(table)
+  const told = (await proved(asked)).line('scars')
+  expect(told).toMatchObject({ verdict: 'look', says: expect.stringMatching(/^200 mm² of them lean out/) })
+  expect(told.places[0]!.at[2]).toBeCloseTo(12, 4)
+  expect(asPrinted(part, asked).scars).toBeCloseTo(200, 3)
+  const ways = await directions(part, asked)
+  expect(ways[0]!.scars).toBe(0)
+  const turned = setPart('solid1', { ...asked.parts['solid1'], lies: [0, 0, 1] })(asked)
+  expect((await proved(turned)).line('scars')).toMatchObject({ verdict: 'fine', says: 'It prints without supports.' })
+  expect(keepClean(part.id, undefined)(asked).parts[part.id]!.clean).toBeUndefined()
 })
 
 test('a part lies as the maker says: its layers, its line in the list and what is exported follow', async () => {

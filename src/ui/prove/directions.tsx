@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { setPart } from '@/core/document/edits'
+import { keepClean } from '@/core/document/print-edits'
 import { plainVec } from '@/core/geometry/vec'
 import { laysOn } from '@/core/print/lay'
 import type { Direction } from '@/core/prove/directions'
@@ -24,7 +25,7 @@ export function Directions() {
   const [found, setFound] = useState<{ of: string; now: Direction; found: Direction[] }>()
   const [busy, setBusy] = useState(false)
   if (!part) return null
-  const own = parts[part.id]?.lies
+  const { lies: own, clean } = parts[part.id] ?? {}
   const look = async () => {
     setBusy(true)
     const ways = await engine.directions(part.id)
@@ -44,6 +45,14 @@ export function Directions() {
           </button>
         )}
       </p>
+      {(clean?.length ?? 0) > 0 && (
+        <p className="text-[15px]">
+          {clean!.length === 1 ? 'One face' : `${clean!.length} faces`} should stay free of supports.{' '}
+          <button type="button" className="figure" onClick={() => edit(keepClean(part.id, undefined))}>
+            it does not matter any more
+          </button>
+        </p>
+      )}
       <p className="text-[15px]">
         <button type="button" className="figure" disabled={busy} onClick={() => void look()}>
           {busy ? 'looking for ways …' : 'look for ways to lay it'}
@@ -70,7 +79,8 @@ function Way({ way, now, take }: { way: Direction; now: boolean; take: () => voi
   return (
     <li className="border-t border-hair py-1 text-[15px] leading-snug first:border-t-0">
       on {onWhat(way.down)}: {formatLength(way.height, unit)} {unit} high, {formatArea(way.foot, unit)} on the bed,{' '}
-      {way.support < 1 ? 'no support' : `${(way.support / 1000).toFixed(2)} cm³ of support`}{' '}
+      {way.support < 1 ? 'no support' : `${(way.support / 1000).toFixed(2)} cm³ of support`}
+      {way.scars >= 0.5 && `, ${formatArea(way.scars, unit)} that should stay clean scarred`}{' '}
       {now ? (
         <span className="text-moss">✓ so it lies</span>
       ) : (

@@ -12,14 +12,14 @@ export function useProofs(): void {
   const build = useProject((s) => s.build)
   const first = useProject((s) => s.proving.part)
   const document = useDocument()
-  const { printer, unit } = document
+  const { printer, unit, parts } = document
   const engine = useEngine()
   const store = useProjectStore()
   useEffect(() => {
     if (!build || build.quality === 'drag') return
     let current = true
     const look = async (part: PartView) => {
-      const of = proofKey(part, { printer, unit })
+      const of = proofKey(part, { printer, unit, parts })
       while (current && store.getState().proofs[part.id]?.of !== of) {
         const found = await engine.prove(part.id, of).catch((error: unknown) => ({
           ...NOTHING,
@@ -37,7 +37,7 @@ export function useProofs(): void {
     return () => {
       current = false
     }
-  }, [build, first, printer, unit, engine, store])
+  }, [build, first, printer, unit, parts, engine, store])
 }
 
 const NOTHING = { lines: [], layers: [], bed: new Float32Array() }

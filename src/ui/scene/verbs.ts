@@ -1,4 +1,5 @@
 import { paintFace, removeStep, setItemState, setPart } from '@/core/document/edits'
+import { keepClean } from '@/core/document/print-edits'
 import { setNote } from '@/core/document/notes'
 import type { Project } from '@/core/document/schema'
 import type { Pick as Picked } from '@/core/fit/picks'
@@ -51,6 +52,15 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
           set({ place: 'parts', picks: [] })
         },
         'look',
+      ])
+    if (kept)
+      verbs.push([
+        'keep this face free of supports',
+        () => {
+          edit(keepClean(pick.owner, kept))
+          set({ place: 'prove', picks: [], proving: { ...state.proving, part: pick.owner } })
+        },
+        'part',
       ])
     const { shape } = pick
     const lies = document.parts[pick.owner]?.lies

@@ -6,6 +6,7 @@ import { leaning } from './leaning'
 import { pauses } from './pauses'
 import { pieces } from './pieces'
 import { pins } from './pins'
+import { scars } from './scars'
 import { slits } from './slits'
 import { supports } from './supports'
 import { standing } from './standing'
@@ -21,6 +22,7 @@ export const LINES: readonly Line[] = [
   bridges,
   islands,
   supports,
+  scars,
   standing,
   pieces,
   pauses,
