@@ -59,6 +59,8 @@ export interface StepReport {
   /** True if it is switched off or its parts keep an older shape. */
   stale: boolean
   reused: boolean
+  /** It made parts as they were, and leaves nothing else behind. */
+  idle?: boolean
   /** The reference it works on, as resolved. */
   reference?: string
   /** Under which name formulas find its facts. */

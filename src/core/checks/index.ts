@@ -5,6 +5,7 @@ import { collisions } from './collisions'
 import { doubledParts } from './doubled'
 import type { Check, CheckInput, Finding } from './finding'
 import { stepKinds } from '../steps/registry'
+import { idleSteps } from './idle-steps'
 import { keptOn } from './kept-on'
 import { noRoom } from './no-room'
 import { runsInto } from './runs-into'
@@ -22,6 +23,7 @@ const CHECKS: readonly Check[] = [
   fitsBed,
   thinWalls,
   suction,
+  idleSteps,
 ]
 
 /** Runs all checks, those that stop an export first. */

@@ -154,6 +154,7 @@ export class Builder {
       try {
         const { made, reused } = this.make(step, kind, resolved, run)
         report.reused = reused
+        report.idle = made.idle
         return take(made)
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error
@@ -174,7 +175,7 @@ export class Builder {
     const context: StepContext = { id: step.id, kernel: this.kernel, tolerance: QUALITY[run.quality], printer: figures }
     const built = this.kernel.scoped(() => refuseEmpty(kind.build(resolved.values as never, context), run), solidsOf)
     const { output, partKeys } = this.settled(step, key, built, run)
-    const made = { key, from: this.fromKey(output, run), output, partKeys }
+    const made = { key, from: this.fromKey(output, run), output, partKeys, idle: isIdle(built, output) }
     this.made.add(step.id, made)
     return { made, reused: false }
   }
@@ -277,3 +278,7 @@ export class Builder {
     this.last = []
   }
 }
+
+/** Whether a step made parts, all as they were before it, and leaves nothing that others could build on or be measured by. */
+const isIdle = (built: StepOutput, { parts, gone, halts, published, rows }: StepOutput): boolean =>
+  built.parts.length > 0 && [parts, gone, halts, published, rows].every((list) => (list?.length ?? 0) === 0)

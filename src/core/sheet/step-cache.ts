@@ -9,6 +9,8 @@ export interface Made {
   from: string
   output: StepOutput
   /** Of each part it left: changes when the part does. */
+  /** It changed nothing. */
+  idle: boolean
   partKeys: ReadonlyMap<string, string>
 }
 
