@@ -24,6 +24,7 @@ import { recordCalls, replay } from './bare-kernel'
 import { measureLargeImport, measureMeshImport, measurePhoto } from './import'
 import { median, medians, round } from './measure'
 import { measurePage } from './page'
+import { measurePrint } from './print'
 import { measureProve } from './prove'
 import { measureSheet } from './sheet'
 import { measureSkins } from './skins'
@@ -83,6 +84,7 @@ const skins = await only('skins', () => measureSkins(kernel))
 const divide = await only('divide', () => measureDivide(kernel))
 const byHand = await only('by-hand', () => measureByHand(kernel))
 const prove = await only('prove', () => measureProve(kernel, project, built.parts))
+const print = await only('print', () => measurePrint(project, built))
 const edits = await only('edits', () => measureEdits(kernel, project, models, heap))
 const memory = { solid_kernel_bytes: heap(), process_peak_bytes: process.resourceUsage().maxRSS * 1024 }
 const mesh = { stl_500k: await only('mesh', () => measureMeshImport(RUNS)) }
@@ -111,6 +113,7 @@ process.stdout.write(
       divide,
       by_hand: byHand,
       prove,
+      print,
       ...ledger,
       edits,
       memory,

@@ -83,5 +83,13 @@ test('the bench foot: snug round a leg that was measured, with grip rings, a gro
   await page.keyboard.press('Escape')
   await choose(page, steps(page).last(), 'What becomes of it', 'taken from')
   await expect(page.getByLabel('What the step does')).toContainText(/takes \d+(\.\d+)? mm³ from Foot/)
+
+  // The rings reach into the leg, which is what they are for: it may pass.
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  const held = page.getByRole('list', { name: 'Held against it' })
+  await held.getByRole('button', { name: 'Let it pass: Foot cuts into Leg.' }).click()
+  await held.getByRole('textbox', { name: 'Why it may pass' }).fill('The rings are of TPU and grip the leg.')
+  await page.keyboard.press('Enter')
+  await expect(held).toContainText('You let it pass: The rings are of TPU and grip the leg.')
   await shipped(page, 'Bench foot', 'demo/bench-foot.json')
 })

@@ -24,7 +24,11 @@ async function takenOver(
   await takeOver(page)
   await type(page, `Name of ${file.split('/').at(-1)!.replace('.stl', '')}`, name)
 }
-const noProblem = (page: Page) => expect(page.getByLabel('Build sheet').getByRole('alert')).toHaveCount(0)
+/** No step has a problem, once all of them are built. */
+async function noProblem(page: Page) {
+  await expect(page.getByLabel('The parts as built.')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 })
+  await expect(page.getByLabel('Build sheet').getByRole('alert')).toHaveCount(0)
+}
 
 test('the frame hinge: bores to the pin, a thicker leaf, one countersink gone, and a looser variant', async ({
   page,

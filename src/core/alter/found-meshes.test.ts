@@ -90,3 +90,20 @@ test('the frame hinge: three bores to a reading and a fit, a countersink filled 
   const sunk = (2.25 / 3) * (4.5 ** 2 + 4.5 * 2.25 + 2.25 ** 2) - 2.25 ** 3
   expect([filled.problems, filled.volume - part.volume]).toEqual([[], expect.closeTo(chords(40) * sunk, 1)])
 })
+
+test('a leaf that is made thicker over its countersinks has no specks between old and new, and one of them is filled up', async () => {
+  const { run, part } = await found('demo/hinge/frame-hinge.stl')
+  const leaf = flats(part, (n, off) => n[2]! > 0.99 && Math.abs(off - 3.2) < 0.05)
+  const thicker: StepOf = ['wall-size', { part: 'it', faces: leaf, thick: '4' }, 'thick']
+  const thick = await run(thicker)
+  expect(thick.problems).toEqual([])
+  const regions = (p: BuiltPart) => pointable(p.mesh).topology.surfaceOf.length
+  expect(regions(thick.part)).toBe(regions(part))
+  const on = pointable(thick.part.mesh)
+  const cone = on.topology.surfaceOf.findIndex((s) => thick.part.mesh.surfaces[s]!.shape.kind === 'cone')
+  const filled = await run(thicker, ['remove-faces', { part: 'it', what: 'edge', faces: [kept(thick.part, on, cone)] }, 'f']) // prettier-ignore
+  expect(filled.problems).toEqual([])
+  // The cone goes on as the leaf gets thicker: from 2.25 at 0.95 mm up to 5.3 at 4.
+  const sunk = (3.05 / 3) * (5.3 ** 2 + 5.3 * 2.25 + 2.25 ** 2) - 3.05 * 2.25 ** 2
+  expect((filled.volume - thick.volume) / (chords(40) * sunk)).toBeCloseTo(1, 2)
+})

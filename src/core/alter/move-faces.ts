@@ -6,6 +6,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import { ProblemError, raise } from '../result'
 import { between } from './between'
 import { withOneName } from './one-name'
+import { withoutSpecks } from './specks'
 import type { NewFace } from './plan'
 import { reshaped } from './reshape'
 import { withRounds } from './rounds'
@@ -56,7 +57,7 @@ function passing(kernel: Kernel, solid: Solid, on: Pointable, faces: ReadonlyMap
   const cut = kernel.subtract(grown, taken)
   // Standing out may open what it cuts, but it is not to cut anything else.
   if (Math.abs(cut.volume() - kernel.subtract(grown, exact).volume()) > SAME * grown.volume()) return undefined
-  const out = withOneName(kernel, cut)
+  const out = withoutSpecks(kernel, withOneName(kernel, cut))
   if (out.isEmpty()) return raise('empty', 'Nothing would be left of the part.')
   return out
 }

@@ -132,3 +132,26 @@ test('plates never overlap or leave the bed, and parts keep the room between the
     { numRuns: 500 },
   )
 })
+
+test('laid by hand, what overlaps is always told, and what is three millimetres apart never', () => {
+  const turned = fc.integer({ min: -12, max: 12 }).map((v) => 15 * v)
+  const place = fc.tuple(fc.integer({ min: 200, max: 1000 }), fc.integer({ min: 200, max: 800 })).map(([x, y]): [number, number] => [x / 10, y / 10]) // prettier-ignore
+  const parts = [angle('a', 50, 40, 8), rect('b', 25, 12)]
+  fc.assert(
+    fc.property(place, turned, place, turned, (at1, t1, at2, t2) => {
+      const laid = [
+        { part: 'a', copy: 0, plate: 1, at: at1, turned: t1 },
+        { part: 'b', copy: 0, plate: 1, at: at2, turned: t2 },
+      ]
+      const [plate] = layPlates(parts, { bed: BED, laid })
+      const [a, b] = trianglesOf(parts, plate!)
+      if (overlap(a!, b!)) expect(plate!.close).toEqual([[0, 1]])
+      // They are apart by more than what cells are coarse by.
+      if (a!.every((s) => b!.every((t) => apartOf(s, t) > 3))) expect(plate!.close).toEqual([])
+      const corners = [a!, b!].map((all) => all.flat())
+      const within = corners.map((c) => c.every(([x, y]) => Math.min(x, y, BED[0] - x, BED[1] - y) > -1e-6))
+      expect(plate!.over).toEqual([0, 1].filter((i) => !within[i]))
+    }),
+    { numRuns: 300 },
+  )
+})
