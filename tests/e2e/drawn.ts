@@ -78,7 +78,9 @@ export async function pickFace(page: Page, words: string, near: readonly [number
       if (!(await isScene(page, u, v))) continue
       await page.mouse.click(u, v)
       if (await more.isVisible()) await more.click()
-      if (await page.getByText(words).first().isVisible()) return
+      // What is only pointed at is told in the same words, but cannot be measured from.
+      const isPicked = await page.getByRole('button', { name: 'measure to …' }).isVisible()
+      if (isPicked && (await page.getByText(words).first().isVisible())) return
     }
     await page.waitForTimeout(2500)
   }

@@ -38,7 +38,8 @@ const FEW = 4
 /** How long to wait for a drawing where nothing is drawn, ms. */
 const UNSEEN = 120
 
-const painted = () =>
+/** After what was received is drawn, so that what is pointed at is that. */
+export const painted = () =>
   new Promise<void>((resolve) => {
     const unseen = setTimeout(resolve, UNSEEN)
     requestAnimationFrame(() => {

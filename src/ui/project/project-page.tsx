@@ -7,7 +7,7 @@ import { BuildSheet } from '../build-sheet/build-sheet'
 import { Calipers } from '../calipers/calipers'
 import { DividePage } from '../divide/divide-page'
 import { DrawingDesk } from '../drawing/drawing-desk'
-import { Engine } from '../engine/engine'
+import { Engine, painted } from '../engine/engine'
 import { shareRows } from '../engine/share'
 import { Gather } from '../gather/gather'
 import { Reports } from '../gather/reports'
@@ -81,6 +81,8 @@ function start(open: OpenProject): Opened & { close: () => void } {
   const goesOn = kept?.base === open.revision
   const store = createProjectStore(open, goesOn ? undefined : kept?.document)
   const { receive, set } = store.getState()
+  /** How many builds were asked for. */
+  let asked = 0
   const engine = new Engine({
     onBuild: (build) => {
       receive({
@@ -92,7 +94,8 @@ function start(open: OpenProject): Opened & { close: () => void } {
       const { picks } = store.getState()
       const now = picksNow(picks, build)
       if (now !== picks) set({ picks: now as typeof picks })
-      receive({ pending: false })
+      const of = asked
+      void painted().then(() => of === asked && receive({ pending: false }))
       if (build.quality !== 'drag') keepFigures(open.id, build)
     },
     onLedger: (ledger) => receive({ ledger: shareRows(store.getState().ledger, ledger) }),
@@ -111,6 +114,7 @@ function start(open: OpenProject): Opened & { close: () => void } {
       request(state.dragging)
   })
   const request = (dragging: boolean) => {
+    asked += 1
     receive({ pending: true })
     const ask = () => engine.request(store.getState().history.present, dragging)
     if (actions.files.missing()) void actions.files.load().then(ask)
