@@ -62,6 +62,9 @@ export async function choose(
   await page.getByRole('option', { name: option, exact: true }).click()
 }
 
+/** What can be done with one that is picked, or with two. */
+const PICKED = /^(measure to …|a circle through a third point …)$/
+
 /** Picks a face of a part in the scene by what the line at the foot says of it. @param near where to look first, as shares of the scene */
 export async function pickFace(page: Page, words: string, near: readonly [number, number] = [0.5, 0.5]): Promise<void> {
   const scene = page.getByLabel('The parts as built.')
@@ -79,7 +82,7 @@ export async function pickFace(page: Page, words: string, near: readonly [number
       await page.mouse.click(u, v)
       if (await more.isVisible()) await more.click()
       // What is only pointed at is told in the same words, but cannot be measured from.
-      const isPicked = await page.getByRole('button', { name: 'measure to …' }).isVisible()
+      const isPicked = await page.getByRole('button', { name: PICKED }).first().isVisible()
       if (isPicked && (await page.getByText(words).first().isVisible())) return
     }
     await page.waitForTimeout(2500)
