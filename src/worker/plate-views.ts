@@ -1,12 +1,13 @@
 import type { BuiltPart } from '../core/built/built'
 import type { Project } from '../core/document/schema'
 import { compose, invert, placePositions, type Placement } from '../core/geometry/placement'
-import { layPlates, type OnPlate, placedOn } from '../core/print/plates/plates'
+import type { TaggedMesh } from '../core/kernel/surface'
+import { layPlates, type OnPlate } from '../core/print/plates/plates'
 import { silhouetteOf } from '../core/print/plates/silhouette'
 import { plateWishes } from '../core/print/plates/wishes'
 
 /** One of a part on a plate, as it is drawn. */
-export interface OnPlateView extends Omit<OnPlate, 'part'> {
+export interface OnPlateView extends Omit<OnPlate, 'part' | 'placement'> {
   id: string
   name: string
   color: string
@@ -22,32 +23,31 @@ export interface PlateView {
   over: number[]
 }
 
-/** Paths that were drawn, by the keys of parts and how they lie. */
-const paths = new Map<string, string>()
-const MOST_PATHS = 200
-
 /** The plates of a project. */
 export function plateViews(parts: readonly BuiltPart[], project: Project): PlateView[] {
   return layPlates(parts, plateWishes(project)).map(({ lies, ...plate }) => ({
     ...plate,
-    lies: lies.map(({ part, ...l }) => {
+    lies: lies.map(({ part, placement, ...l }) => {
       const of = parts[part]!
-      const m = compose(placedOn(l, of), invert(of.print))
+      const m = compose(placement, invert(of.print))
       return { ...l, id: of.id, name: of.name, color: of.color, path: pathOf(of), matrix: [m[0]!, m[4]!, m[1]!, m[5]!, m[3]!, m[7]!] } // prettier-ignore
     }),
   }))
 }
 
-function pathOf({ key, print, mesh }: Pick<BuiltPart, 'key' | 'print' | 'mesh'>): string {
-  const known = paths.get(`${key} ${print.join(' ')}`)
-  if (known !== undefined) return known
-  if (paths.size > MOST_PATHS) paths.clear()
+/** Paths that were drawn, for as long as their meshes are there: of the way a part lies. */
+const paths = new WeakMap<TaggedMesh, { print: string; path: string }>()
+
+function pathOf({ print, mesh }: Pick<BuiltPart, 'print' | 'mesh'>): string {
+  const lies = print.join(' ')
+  const known = paths.get(mesh)
+  if (known?.print === lies) return known.path
   const path = drawn(print, mesh)
-  paths.set(`${key} ${print.join(' ')}`, path)
+  paths.set(mesh, { print: lies, path })
   return path
 }
 
-const drawn = (print: Placement, { positions, indices }: BuiltPart['mesh']): string =>
+const drawn = (print: Placement, { positions, indices }: TaggedMesh): string =>
   silhouetteOf(placePositions(print, positions), indices)
     .map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z`)
     .join('')

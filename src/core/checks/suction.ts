@@ -1,5 +1,6 @@
 import type { BuiltPart } from '../built/built'
-import { type Box3, boxOfPositions, type Vec3 } from '../geometry/vec'
+import { type Box3, boxOfPositions, boxSize, boxVolume, grownBox, joinBoxes, type Vec3 } from '../geometry/vec'
+import type { TaggedMesh } from '../kernel/surface'
 import { Cells, isInside } from '../prove/cells/cells'
 import { formatCubed } from '../units/length'
 import type { Check, Finding } from './finding'
@@ -26,20 +27,22 @@ export interface Sucked {
   at: Vec3
 }
 
-/** Pairs that were looked at, by the keys of both. */
-const known = new Map<string, Sucked | undefined>()
-const MOST_KNOWN = 500
+/** Pairs that were looked at, for as long as both are as they were. */
+const known = new WeakMap<TaggedMesh, WeakMap<TaggedMesh, { found: Sucked | undefined }>>()
+
+function knownBetween(a: Shaped, b: Shaped): Sucked | undefined {
+  const ofA = known.get(a.mesh) ?? new WeakMap<TaggedMesh, { found: Sucked | undefined }>()
+  known.set(a.mesh, ofA)
+  const before = ofA.get(b.mesh) ?? { found: suckedBetween(a, b) }
+  ofA.set(b.mesh, before)
+  return before.found
+}
 
 /** Rooms between two parts that fit so closely, and so far into each other, that air cannot follow when they go together or come apart. */
 export const suction: Check = ({ project, build: { parts } }) =>
   parts.flatMap((a, i) =>
     parts.slice(i + 1).flatMap((b): Finding[] => {
-      const key = `${a.key} ${b.key}`
-      if (!known.has(key)) {
-        if (known.size > MOST_KNOWN) known.clear()
-        known.set(key, suckedBetween(a, b))
-      }
-      const found = known.get(key)
+      const found = knownBetween(a, b)
       if (!found) return []
       return [
         {
@@ -61,12 +64,12 @@ export function suckedBetween(a: Shaped, b: Shaped): Sucked | undefined {
   const [boxA, boxB] = [boxOfPositions(a.mesh.positions), boxOfPositions(b.mesh.positions)]
   const both = shared(boxA, boxB)
   if (!both) return undefined
-  const engaged = sizeOf(both)
-  const region = shared(united(boxA, boxB, 3 * CLOSE), grown(both, AROUND))
+  const engaged = boxVolume(both)
+  const region = shared(grownBox(joinBoxes(boxA, boxB), 3 * CLOSE), grownBox(both, AROUND))
   if (!region || engaged < LEAST_ROOM) return undefined
   // In coarse cells more is closed than in fine ones: what is not closed there need not be looked at twice.
-  const rough = Math.max(ROUGH, Math.cbrt(sizeOf(region) / (MOST_CELLS / 8)))
-  const cell = Math.max(CLOSE, Math.cbrt(sizeOf(region) / MOST_CELLS))
+  const rough = Math.max(ROUGH, Math.cbrt(boxVolume(region) / (MOST_CELLS / 8)))
+  const cell = Math.max(CLOSE, Math.cbrt(boxVolume(region) / MOST_CELLS))
   if (cell > COARSE || !largestRoom(a, b, region, rough, engaged)) return undefined
   return largestRoom(a, b, region, cell, engaged)
 }
@@ -89,14 +92,9 @@ function largestRoom(a: Shaped, b: Shaped, region: Box3, cell: number, engaged: 
   return rooms.sort((p, q) => q.volume - p.volume)[0]
 }
 
-const AXES = [0, 1, 2] as const
-const grown = ({ min, max }: Box3, by: number): Box3 => ({ min: AXES.map((k) => min[k] - by) as unknown as Vec3, max: AXES.map((k) => max[k] + by) as unknown as Vec3 }) // prettier-ignore
-const united = (a: Box3, b: Box3, by: number): Box3 => grown({ min: AXES.map((k) => Math.min(a.min[k], b.min[k])) as unknown as Vec3, max: AXES.map((k) => Math.max(a.max[k], b.max[k])) as unknown as Vec3 }, by) // prettier-ignore
-const sizeOf = ({ min, max }: Box3): number => AXES.reduce<number>((v, k) => v * (max[k] - min[k]), 1)
-
 /** What two boxes have in common. */
 function shared(a: Box3, b: Box3): Box3 | undefined {
-  const min = AXES.map((k) => Math.max(a.min[k], b.min[k])) as unknown as Vec3
-  const max = AXES.map((k) => Math.min(a.max[k], b.max[k])) as unknown as Vec3
-  return AXES.every((k) => max[k] > min[k]) ? { min, max } : undefined
+  const pick = (of: (...v: number[]) => number, end: keyof Box3): Vec3 => [of(a[end][0], b[end][0]), of(a[end][1], b[end][1]), of(a[end][2], b[end][2])] // prettier-ignore
+  const both = { min: pick(Math.max, 'min'), max: pick(Math.min, 'max') }
+  return boxSize(both).every((s) => s > 0) ? both : undefined
 }

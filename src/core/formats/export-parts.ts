@@ -4,7 +4,7 @@ import { variantInHand } from '../document/variants'
 import { pointable } from '../faces/resolve'
 import { placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
-import { arrange, type Arrangement } from '../print/arrange'
+import { arrange, type Arranged, type Arrangement } from '../print/arrange'
 import type { PlateWishes } from '../print/plates/plates'
 import { plateWishes } from '../print/plates/wishes'
 import { pauseSaid } from '../print/pause'
@@ -52,7 +52,10 @@ export function listExport(
   parts: readonly BuiltPart[],
   { title, arrangement, ...plates }: ExportWishes,
 ): ExportedPart[] {
-  const placements = arrange(parts, arrangement, plates)
+  return listed(parts, title, arrange(parts, arrangement, plates))
+}
+
+function listed(parts: readonly BuiltPart[], title: string, placed: readonly Arranged[][]): ExportedPart[] {
   const files = uniqueNames(parts.map((p) => safeFileName(title, p.name)))
   return parts.map((part, i) => ({
     id: part.id,
@@ -61,8 +64,8 @@ export function listExport(
     triangles: part.mesh.indices.length / 3,
     closed: isClosed(part.mesh.positions, part.mesh.indices),
     volume: part.volume,
-    bounds: boxOfPositions(placePositions(placements[i]![0]!.placement, part.mesh.positions)),
-    plates: [...new Set(placements[i]!.map((p) => p.plate))],
+    bounds: boxOfPositions(placePositions(placed[i]![0]!.placement, part.mesh.positions)),
+    plates: [...new Set(placed[i]!.map((p) => p.plate))],
     pauses: part.pauses ?? [],
   }))
 }
@@ -83,7 +86,7 @@ const pausesSaid = ({ name, pauses = [] }: BuiltPart): string[] => pauses.map((p
 export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
   const { title, arrangement, ...plates } = wishes
   const placed = arrange(parts, arrangement, plates)
-  const list = listExport(parts, wishes)
+  const list = listed(parts, title, placed)
   const stl = parts.map((part, i) => ({
     name: list[i]!.file,
     bytes: writeStl(

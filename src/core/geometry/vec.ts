@@ -54,6 +54,9 @@ export const joinBoxes = (a: Box3, b: Box3): Box3 => ({
 export const boxesMeet = (a: Box3, b: Box3, slack = 0): boolean =>
   [0, 1, 2].every((i) => a.min[i]! - slack <= b.max[i]! && b.min[i]! - slack <= a.max[i]!)
 
+/** The same with so much room all round. */
+export const grownBox = ({ min, max }: Box3, by: number): Box3 => ({ min: sub(min, [by, by, by]), max: add(max, [by, by, by]) }) // prettier-ignore
+export const boxVolume = (b: Box3): number => boxSize(b).reduce((v, s) => v * s, 1)
 export const boxSize = (b: Box3): Vec3 => sub(b.max, b.min)
 export const boxMiddle = (b: Box3): Vec3 => scale(add(b.min, b.max), 0.5)
 

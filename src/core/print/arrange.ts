@@ -1,6 +1,6 @@
 import type { BuiltPart } from '../built/built'
 import { IDENTITY, type Placement } from '../geometry/placement'
-import { layPlates, placedOn, type PlateWishes } from './plates/plates'
+import { layPlates, type PlateWishes } from './plates/plates'
 
 /** How parts stand in an export: printed side by side on plates, or as they belong together. */
 export type Arrangement = 'bed' | 'assembled'
@@ -17,7 +17,7 @@ export function arrange(parts: readonly BuiltPart[], arrangement: Arrangement, w
   if (arrangement === 'assembled') return parts.map(() => [{ placement: IDENTITY, plate: 1 }])
   const out: Arranged[][] = parts.map(() => [])
   layPlates(parts, wishes).forEach(({ lies }, n) => {
-    for (const l of lies) out[l.part]![l.copy] = { placement: placedOn(l, parts[l.part]!), plate: n + 1 }
+    for (const l of lies) out[l.part]![l.copy] = { placement: l.placement, plate: n + 1 }
   })
   return out
 }

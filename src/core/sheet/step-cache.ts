@@ -8,9 +8,9 @@ export interface Made {
   /** Of the parts that it changed, as they were before. */
   from: string
   output: StepOutput
-  /** Of each part it left: changes when the part does. */
   /** It changed nothing. */
   idle: boolean
+  /** Of each part it left: changes when the part does. */
   partKeys: ReadonlyMap<string, string>
 }
 

@@ -1,56 +1,52 @@
-import { boxOfPositions } from '../../geometry/vec'
-import type { Vec2 } from '../../geometry/vec'
+import type { BuiltPart } from '../../built/built'
+import { compose, type Placement, placePositions, translation, turnAbout } from '../../geometry/placement'
+import { boxOfPositions, boxSize, scale, type Vec2 } from '../../geometry/vec'
+import type { TaggedMesh } from '../../kernel/surface'
 import { Mask } from './mask'
 
 /** What a part covers of a plate, as it is printed and turned about the upright. */
 export interface Footprint {
-  /** The box round it, mm, with its front left corner at 0. */
+  /** Takes the part to where the box round it has its lowest front left corner at 0. */
+  base: Placement
+  /** The box round it from above, mm. */
   size: Vec2
   /** Its cells, from that corner. */
   mask: Mask
 }
 
+type Printed = Pick<BuiltPart, 'print' | 'mesh'>
+
+/** Footprints that were made, for as long as their meshes are there. */
+const made = new WeakMap<TaggedMesh, Map<string, Footprint>>()
+
 /**
- * The cells that triangles cover from above, in rows; all that are touched.
- * @param positions mm, as printed
+ * The cells that a part covers from above, in rows; all that are touched.
  * @param turned degrees about the upright, anticlockwise from above
  * @param cell how wide a cell is, mm
  */
-export function footprintOf(
-  { positions, indices }: { positions: ArrayLike<number>; indices: ArrayLike<number> },
-  turned: number,
-  cell: number,
-): Footprint {
-  const flat = turnedFlat(positions, turned)
-  const { min, max } = boxOfPositions(flat)
-  const size: Vec2 = [max[0] - min[0], max[1] - min[1]]
+export function footprintOf({ print, mesh }: Printed, turned: number, cell: number): Footprint {
+  const ofMesh = made.get(mesh) ?? new Map<string, Footprint>()
+  made.set(mesh, ofMesh)
+  const key = [...print, turned, cell].join(' ')
+  const known = ofMesh.get(key) ?? covered({ print, mesh }, turned, cell)
+  ofMesh.set(key, known)
+  return known
+}
+
+function covered({ print, mesh: { positions, indices } }: Printed, turned: number, cell: number): Footprint {
+  const lying = compose(turnAbout([0, 0, 1], (turned * Math.PI) / 180), print)
+  const placed = placePositions(lying, positions)
+  const box = boxOfPositions(placed)
+  const [wide, deep] = boxSize(box)
   const cells = (v: number) => Math.max(1, Math.ceil(v / cell - 1e-9))
-  const mask = new Mask(cells(size[0]), cells(size[1]))
-  const x = (v: number) => (flat[3 * v]! - min[0]) / cell
-  const y = (v: number) => (flat[3 * v + 1]! - min[1]) / cell
+  const mask = new Mask(cells(wide), cells(deep))
+  const x = (v: number) => (placed[3 * v]! - box.min[0]) / cell
+  const y = (v: number) => (placed[3 * v + 1]! - box.min[1]) / cell
   for (let t = 0; t < indices.length; t += 3) {
     const [a, b, c] = [indices[t]!, indices[t + 1]!, indices[t + 2]!]
     cover(mask, [x(a), x(b), x(c)], [y(a), y(b), y(c)])
   }
-  return { size, mask }
-}
-
-/** Positions turned about the upright and laid flat: x y 0. */
-function turnedFlat(positions: ArrayLike<number>, turned: number): Float64Array {
-  const [c, s] = cosSin(turned)
-  const out = new Float64Array(positions.length)
-  for (let i = 0; i < positions.length; i += 3) {
-    out[i] = c * positions[i]! - s * positions[i + 1]!
-    out[i + 1] = s * positions[i]! + c * positions[i + 1]!
-  }
-  return out
-}
-
-/** Of quarters exactly. */
-export function cosSin(degrees: number): Vec2 {
-  const quarter = (((degrees / 90) % 4) + 4) % 4
-  if (Number.isInteger(quarter)) return [[1, 0, -1, 0][quarter]!, [0, 1, 0, -1][quarter]!]
-  return [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
+  return { base: compose(translation(scale(box.min, -1)), lying), size: [wide, deep], mask }
 }
 
 /** Sets the cells that a triangle touches, row by row: from the least to the largest x that it has within the row. */

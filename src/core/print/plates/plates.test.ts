@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { apply, IDENTITY, type Placement, quarterTurn } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
-import { layPlates, type Plate, placedOn } from './plates'
+import { layPlates, type Plate } from './plates'
 
 const BED = [120, 100, 100] as const
 
@@ -26,9 +26,11 @@ const angle = (id: string, w: number, d: number, leg: number) => flat(id, [...bo
 const trianglesOf = (parts: readonly Part[], plate: Plate): Vec2[][][] =>
   plate.lies.map((l) => {
     const part = parts[l.part]!
-    const to = placedOn(l, part)
     const at = (v: number): Vec2 => {
-      const [x, y] = apply(to, [0, 1, 2].map((k) => part.mesh.positions[3 * v + k]!) as [number, number, number])
+      const [x, y] = apply(
+        l.placement,
+        [0, 1, 2].map((k) => part.mesh.positions[3 * v + k]!) as [number, number, number],
+      )
       return [x, y]
     }
     return Array.from({ length: part.mesh.indices.length / 3 }, (_, t) => [0, 1, 2].map((k) => at(part.mesh.indices[3 * t + k]!))) // prettier-ignore
@@ -53,7 +55,7 @@ test('one part lies in the middle of its plate, the way it is printed, its foot 
   const part = flat('a', [[0, 0], [40, 0], [40, 20]], quarterTurn('x', 1)) // prettier-ignore
   const [plate] = layPlates([part], { bed: BED })
   expect(plate!.lies).toMatchObject([{ part: 0, copy: 0, at: [60, 50] }])
-  const heights = [0, 1, 2].map((v) => apply(placedOn(plate!.lies[0]!, part), [part.mesh.positions[3 * v]!, part.mesh.positions[3 * v + 1]!, 0])[2]) // prettier-ignore
+  const heights = [0, 1, 2].map((v) => apply(plate!.lies[0]!.placement, [part.mesh.positions[3 * v]!, part.mesh.positions[3 * v + 1]!, 0])[2]) // prettier-ignore
   expect(Math.min(...heights)).toBeCloseTo(0, 9)
   expect(Math.max(...heights)).toBeCloseTo(20, 9)
 })

@@ -1,8 +1,8 @@
 import type { BuiltPart } from '../../built/built'
 import type { LaidByHand } from '../../document/schema'
-import { type Box3, boxOfPositions, type Vec2 } from '../../geometry/vec'
-import { compose, type Placement, placePositions, translation } from '../../geometry/placement'
-import { cosSin, type Footprint, footprintOf } from './footprint'
+import { compose, type Placement, translation } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
+import { type Footprint, footprintOf } from './footprint'
 import { Mask } from './mask'
 
 /** One of a part, on a plate. */
@@ -16,6 +16,8 @@ export interface OnPlate {
   byHand: boolean
   /** The box round it from above, mm. */
   size: Vec2
+  /** Takes its part there, with its foot on the bed. */
+  placement: Placement
 }
 
 export interface Plate {
@@ -50,7 +52,7 @@ const QUARTERS = [0, 90, 180, 270]
 export function layPlates(parts: readonly Pick<BuiltPart, 'id' | 'print' | 'mesh'>[], wishes: PlateWishes): Plate[] {
   const { bed, counts = {}, apart = APART, laid = [] } = wishes
   const cell = Math.max(1, Math.max(bed[0], bed[1]) / MOST_CELLS)
-  const prints = footprints(parts, cell)
+  const prints = (part: number, turned: number) => footprintOf(parts[part]!, turned, cell)
   const plates: Laying[] = []
   const plate = (n: number) => {
     while (plates.length <= n) plates.push(new Laying(bed, cell, apart))
@@ -76,36 +78,12 @@ export function layPlates(parts: readonly Pick<BuiltPart, 'id' | 'print' | 'mesh
   return plates.filter((p) => !p.isEmpty).map((p) => p.done())
 }
 
-/** Where what lies on a plate goes, from the frame of its part; mm from the bed's front left corner, its foot at 0. */
-export function placedOn(
-  { at, turned }: Pick<OnPlate, 'at' | 'turned'>,
-  { print, mesh }: Pick<BuiltPart, 'print' | 'mesh'>,
-): Placement {
-  const lying = compose(about(turned), print)
-  const { min, max } = boxOfPositions(placePositions(lying, mesh.positions))
-  return compose(translation([at[0] - (min[0] + max[0]) / 2, at[1] - (min[1] + max[1]) / 2, -min[2]]), lying)
-}
-
-function about(turned: number): Placement {
-  const [c, s] = cosSin(turned)
-  return [c, -s, 0, 0, s, c, 0, 0, 0, 0, 1, 0]
-}
-
-/** Footprints of parts, each made once. */
-function footprints(parts: readonly Pick<BuiltPart, 'print' | 'mesh'>[], cell: number) {
-  const made = new Map<string, Footprint>()
-  return (part: number, turned: number): Footprint => {
-    const key = `${part} ${turned}`
-    const { print, mesh } = parts[part]!
-    const known = made.get(key) ?? footprintOf({ positions: placePositions(print, mesh.positions), indices: mesh.indices }, turned, cell) // prettier-ignore
-    made.set(key, known)
-    return known
-  }
-}
+/** What is known of what lies on a plate while others are still laid there. */
+type Laid = Omit<OnPlate, 'size' | 'placement'>
 
 /** A plate while parts are laid on it. */
 class Laying {
-  private readonly lies: OnPlate[] = []
+  private readonly lies: Laid[] = []
   private readonly prints: Footprint[] = []
   /** What is taken, with the room round it. */
   private readonly taken: Mask
@@ -127,9 +105,9 @@ class Laying {
     return this.lies.length === 0
   }
 
-  byHand(lies: Omit<OnPlate, 'byHand' | 'size'>, print: Footprint): void {
+  byHand(lies: Omit<Laid, 'byHand'>, print: Footprint): void {
     // It may begin within a cell, and then it ends one later.
-    this.lay({ ...lies, byHand: true, size: print.size }, print, ...this.cellOf(lies.at, print.size), 1)
+    this.lay({ ...lies, byHand: true }, print, ...this.cellOf(lies.at, print.size), 1)
   }
 
   /** Lays it where there is room. @returns whether there was */
@@ -147,24 +125,28 @@ class Laying {
     if (!found) return false
     const { turned, print, at } = found
     const middle: Vec2 = [at[0] * this.cell + print.size[0] / 2, at[1] * this.cell + print.size[1] / 2]
-    this.lay({ part, copy, at: middle, turned, byHand: false, size: print.size }, print, ...at)
+    this.lay({ part, copy, at: middle, turned, byHand: false }, print, ...at)
     return true
   }
 
   /** In the bed's middle, whatever its size; nothing else is laid here. */
-  alone(lies: Pick<OnPlate, 'part' | 'copy' | 'turned'>, print: Footprint): void {
+  alone(lies: Pick<Laid, 'part' | 'copy' | 'turned'>, print: Footprint): void {
     this.full = true
     const at: Vec2 = [this.bed[0] / 2, this.bed[1] / 2]
-    this.lay({ ...lies, at, byHand: false, size: print.size }, print, ...this.cellOf(at, print.size))
+    this.lay({ ...lies, at, byHand: false }, print, ...this.cellOf(at, print.size))
   }
 
   done(): Plate {
     if (this.lies.every((l) => !l.byHand)) this.toMiddle()
+    const lies = this.lies.map((l, i): OnPlate => {
+      const { size, base } = this.prints[i]!
+      return { ...l, size, placement: compose(translation([l.at[0] - size[0] / 2, l.at[1] - size[1] / 2, 0]), base) }
+    })
     const within = (l: OnPlate) => [0, 1].every((k) => l.at[k]! - l.size[k]! / 2 > -1e-6 && l.at[k]! + l.size[k]! / 2 < this.bed[k]! + 1e-6) // prettier-ignore
-    return { lies: this.lies, close: this.closePairs(), over: this.lies.flatMap((l, i) => (within(l) ? [] : [i])) }
+    return { lies, close: this.closePairs(lies), over: lies.flatMap((l, i) => (within(l) ? [] : [i])) }
   }
 
-  private lay(lies: OnPlate, print: Footprint, i: number, j: number, more = 0): void {
+  private lay(lies: Laid, print: Footprint, i: number, j: number, more = 0): void {
     this.lies.push(lies)
     this.prints.push(print)
     this.taken.put(print.mask, i, j, this.room + more)
@@ -188,22 +170,17 @@ class Laying {
   }
 
   private toMiddle(): void {
-    const box = this.lies.reduce<Box3 | undefined>((b, { at, size }) => {
-      const [lo, hi] = [at.map((v, k) => v - size[k]! / 2), at.map((v, k) => v + size[k]! / 2)]
-      return {
-        min: [Math.min(b?.min[0] ?? Infinity, lo[0]!), Math.min(b?.min[1] ?? Infinity, lo[1]!), 0],
-        max: [Math.max(b?.max[0] ?? -Infinity, hi[0]!), Math.max(b?.max[1] ?? -Infinity, hi[1]!), 0],
-      }
-    }, undefined)
-    if (!box) return
-    const by = [0, 1].map((k) => this.bed[k]! / 2 - (box.min[k]! + box.max[k]!) / 2)
+    const by = [0, 1].map((k) => {
+      const ends = this.lies.flatMap(({ at }, i) => [-0.5, 0.5].map((half) => at[k]! + half * this.prints[i]!.size[k]!))
+      return (this.bed[k]! - Math.min(...ends) - Math.max(...ends)) / 2
+    })
     for (const l of this.lies) l.at = [l.at[0] + by[0]!, l.at[1] + by[1]!]
   }
 
   /** Pairs of which one was laid by hand and that share a cell or have them side by side. */
-  private closePairs(): [number, number][] {
-    return this.lies.flatMap((a, i) =>
-      this.lies.flatMap((b, k): [number, number][] => {
+  private closePairs(lies: readonly OnPlate[]): [number, number][] {
+    return lies.flatMap((a, i) =>
+      lies.flatMap((b, k): [number, number][] => {
         if (k <= i || (!a.byHand && !b.byHand)) return []
         const apart = [0, 1].some((d) => Math.abs(a.at[d]! - b.at[d]!) > (a.size[d]! + b.size[d]!) / 2)
         if (apart) return []

@@ -1,6 +1,7 @@
+import { clipped } from '../../geometry/clip'
 import type { Box3, Vec3 } from '../../geometry/vec'
 
-/** A cell that nothing touches; that the air outside reaches; whose labels begin here. */
+/** Labels of cells that nothing touches, and that the air outside reaches; those of bodies lie between. */
 export const EMPTY = 0
 export const OUTSIDE = 255
 
@@ -42,13 +43,17 @@ export class Cells {
   touch(positions: ArrayLike<number>, indices: ArrayLike<number>, label: number): void {
     const to = (v: number, k: number) => (positions[3 * v + k]! - this.box.min[k]!) / this.cell
     for (let t = 0; t < indices.length; t += 3) {
-      const corners = [0, 1, 2].map((n) => [0, 1, 2].map((k) => to(indices[t + n]!, k)))
+      const corners = [0, 1, 2].map((n): Vec3 => [
+        to(indices[t + n]!, 0),
+        to(indices[t + n]!, 1),
+        to(indices[t + n]!, 2),
+      ])
       this.slab(corners, 2, [], label)
     }
   }
 
   /** Labels what a polygon touches: cut into slabs across one axis, those into rows, those into runs. */
-  private slab(corners: readonly number[][], axis: number, at: readonly number[], label: number): void {
+  private slab(corners: readonly Vec3[], axis: number, at: readonly number[], label: number): void {
     let [low, high] = [Infinity, -Infinity]
     for (const c of corners) {
       low = Math.min(low, c[axis]!)
@@ -62,7 +67,13 @@ export class Cells {
       return
     }
     for (let n = first; n <= last; n++) {
-      const within = low >= n && high <= n + 1 ? corners : clipped(clipped(corners, axis, n, 1), axis, n + 1, -1)
+      const within =
+        low >= n && high <= n + 1
+          ? corners
+          : clipped(
+              clipped(corners, (p) => p[axis]! - n),
+              (p) => n + 1 - p[axis]!,
+            )
       if (within.length > 0) this.slab(within, axis - 1, [...at, n], label)
     }
   }
@@ -98,41 +109,30 @@ export class Cells {
   }
 
   /** What is empty still, in pieces that hang together: their cells, and how many cells of each label lie beside them. */
-  rooms(): { cells: number[]; beside: Map<number, number> }[] {
+  rooms(): { cells: Int32Array; beside: Map<number, number> }[] {
     const seen = new Uint8Array(this.labels.length)
-    const out: { cells: number[]; beside: Map<number, number> }[] = []
+    const queue = new Int32Array(this.labels.length)
+    const out: { cells: Int32Array; beside: Map<number, number> }[] = []
+    let end = 0
     for (let start = 0; start < this.labels.length; start++) {
       if (this.labels[start] !== EMPTY || seen[start]) continue
-      const room = { cells: [start], beside: new Map<number, number>() }
-      seen[start] = 1
-      for (let n = 0; n < room.cells.length; n++)
-        this.beside(room.cells[n]!, (next) => {
+      const first = end
+      const beside = new Map<number, number>()
+      const enter = (index: number) => {
+        seen[index] = 1
+        queue[end++] = index
+      }
+      enter(start)
+      for (let n = first; n < end; n++)
+        this.beside(queue[n]!, (next) => {
           const label = this.labels[next]!
-          if (label !== EMPTY) room.beside.set(label, (room.beside.get(label) ?? 0) + 1)
-          else if (!seen[next]) {
-            seen[next] = 1
-            room.cells.push(next)
-          }
+          if (label !== EMPTY) beside.set(label, (beside.get(label) ?? 0) + 1)
+          else if (!seen[next]) enter(next)
         })
-      out.push(room)
+      out.push({ cells: queue.subarray(first, end), beside })
     }
     return out
   }
-}
-
-/** What of a polygon lies beyond a plane across an axis, on the side that `side` says. */
-function clipped(corners: readonly number[][], axis: number, at: number, side: 1 | -1): number[][] {
-  const out: number[][] = []
-  for (let n = 0; n < corners.length; n++) {
-    const [p, q] = [corners[n]!, corners[(n + 1) % corners.length]!]
-    const [dp, dq] = [side * (p[axis]! - at), side * (q[axis]! - at)]
-    if (dp >= 0) out.push(p)
-    if (dp < 0 !== dq < 0 && dp !== dq) {
-      const t = dp / (dp - dq)
-      out.push(p.map((v, k) => v + t * (q[k]! - v)))
-    }
-  }
-  return out
 }
 
 /** Whether a place lies in a closed mesh: a ray up from it goes through it an odd number of times. */

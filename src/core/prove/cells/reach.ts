@@ -1,4 +1,4 @@
-import type { Box3 } from '../../geometry/vec'
+import { type Box3, boxVolume, grownBox } from '../../geometry/vec'
 import { Cells, EMPTY, OUTSIDE } from './cells'
 
 /** So many cells at most; and none finer than this, mm. */
@@ -11,13 +11,11 @@ const [MOST_CELLS, FINE] = [8e5, 0.5]
  */
 export function reachOf(
   { positions, indices }: { positions: ArrayLike<number>; indices: ArrayLike<number> },
-  { min, max }: Box3,
+  bounds: Box3,
   tool: number,
 ): { cells: Cells; reached: Uint8Array } {
-  const room = 2 * tool
-  const box: Box3 = { min: [min[0] - room, min[1] - room, min[2] - room], max: [max[0] + room, max[1] + room, max[2] + room] } // prettier-ignore
-  const volume = [0, 1, 2].reduce((v, k) => v * (box.max[k]! - box.min[k]!), 1)
-  const cells = new Cells(box, Math.max(FINE, Math.cbrt(volume / MOST_CELLS)))
+  const box = grownBox(bounds, 2 * tool)
+  const cells = new Cells(box, Math.max(FINE, Math.cbrt(boxVolume(box) / MOST_CELLS)))
   cells.touch(positions, indices, 1)
   const half = Math.max(1, Math.round(tool / 2 / cells.cell))
   // Where the middle of the tool may be.
