@@ -6,9 +6,8 @@ import { safeFileName } from '../core/formats/file-names'
 import { Kernel } from '../core/kernel/kernel'
 import { heldAgainst } from '../core/print/gate'
 import { lyingSize } from '../core/print/on-bed'
-import { type Estimate, estimate, slicingOf } from '../core/print/estimate'
-import { lengthRound } from '../core/prove/flat-pieces'
-import { builtPartList, filamentOf } from '../core/print/part-list'
+import { type Estimate, estimateOf } from '../core/print/estimate'
+import { builtPartList } from '../core/print/part-list'
 import { projectSheet } from '../core/print/project-sheet'
 import { prove } from '../core/prove/prove'
 import { Builder } from '../core/sheet/builder'
@@ -29,8 +28,7 @@ export async function runSheet(file: string, { variant, out }: { variant: string
   for (const part of build.parts) {
     const { lines, layers } = await prove(kernel, project, part)
     proofs.push({ part, lines })
-    const own = project.parts[part.id]
-    takes[part.id] = estimate(layers.map((l) => ({ ...l, round: lengthRound(l.outlines) })), slicingOf(own), project.printer, own?.material ?? filamentOf(project)) // prettier-ignore
+    takes[part.id] = estimateOf(project, part.id, layers)
   }
   const { parts: listed, total } = builtPartList(project, build.parts)
   const held = heldAgainst(project, { steps: build.steps, ledger, findings, proofs })

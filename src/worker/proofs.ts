@@ -5,7 +5,6 @@ import { boxOfPositions } from '../core/geometry/vec'
 import type { Kernel } from '../core/kernel/kernel'
 import { asPrinted, type Direction, directions } from '../core/prove/directions'
 import type { EstimatedLayer } from '../core/print/estimate'
-import { lengthRound } from '../core/prove/flat-pieces'
 import type { ProofLine } from '../core/prove/line'
 import type { Lying } from '../core/prove/lying'
 import { proofKey } from '../core/prove/proof-key'
@@ -85,7 +84,7 @@ export const viewOf = (part: string, { lines, layers, lies }: Proof): ProofView 
     from: l.from,
     to: l.to,
     area: l.area,
-    round: lengthRound(l.outlines),
+    round: l.round,
     troubled: l.islands.length + l.hangs.length > 0,
   })),
   bed: bedUnder(lies),

@@ -2,7 +2,7 @@ import type { BuiltPart } from '../built/built'
 import { pointable } from '../faces/resolve'
 import { sectionOutline } from '../faces/section-outline'
 import { fromFrame, invert } from '../geometry/placement'
-import type { Vec3 } from '../geometry/vec'
+import { boxOfPositions, emptyBox, joinBoxes, type Vec3 } from '../geometry/vec'
 import { chain } from '../outlines/chain'
 import { contains, loopArea } from '../profile/measure'
 import { type Loop, reversedLoop } from '../profile/segment'
@@ -42,10 +42,9 @@ export function sectionFiles(
     turned(chain(sectionOutline(pointable(mesh), toPlane, height), REACH).closed),
   )
   if (loops.length === 0) {
-    const k = 'xyz'.indexOf(axis)
-    const along = parts.flatMap(({ mesh }) => Array.from(mesh.positions).filter((_, i) => i % 3 === k))
-    const [low, high] = along.reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity])
-    return fail('nothing-cut', along.length === 0 ? 'There is no part to cut.' : `At ${at.toFixed(2)} mm nothing is cut; there is something between ${low.toFixed(2)} and ${high.toFixed(2)} mm.`) // prettier-ignore
+    const box = parts.reduce((b, { mesh }) => joinBoxes(b, boxOfPositions(mesh.positions)), emptyBox())
+    const [low, high] = [box.min, box.max].map((end) => end['xyz'.indexOf(axis)]!) as [number, number]
+    return fail('nothing-cut', parts.length === 0 ? 'There is no part to cut.' : `At ${at.toFixed(2)} mm nothing is cut; there is something between ${low.toFixed(2)} and ${high.toFixed(2)} mm.`) // prettier-ignore
   }
   const name = `${safeFileName(title)}-${axis}-${at.toFixed(2).replace('.', '-')}`
   return ok({

@@ -1,13 +1,10 @@
-import type { PartSettings, Printer } from '../document/schema'
+import type { PartSettings, Printer, Project } from '../document/schema'
 import { massOf, type Material } from '../units/materials'
+import { filamentOf } from './part-list'
 
-/** How a part is sliced, as far as the maker says; a wall is so many lines, fill a share in percent. */
-export interface Slicing {
-  walls: number
-  fill: number
-  supports: 'none' | 'bed' | 'everywhere'
-  note: string
-}
+/** How a part is sliced; a wall is so many lines, fill a share in percent. */
+export type Slicing = { [K in keyof Said]-?: Exclude<Said[K], undefined> }
+type Said = NonNullable<PartSettings['slicing']>
 
 /** What is usual where nobody says. */
 export const USUAL: Slicing = { walls: 2, fill: 15, supports: 'none', note: '' }
@@ -65,6 +62,16 @@ export function estimate(
     return sum + (to - from) * (shell + solid + ((core[k]! - solid) * fill) / 100)
   }, 0)
   return { volume, mass: material && massOf(volume, material), seconds: volume / flow + layers.length * PER_LAYER }
+}
+
+/** What one of a part of a project takes. */
+export function estimateOf(
+  project: Pick<Project, 'parts' | 'printer'>,
+  id: string,
+  layers: readonly EstimatedLayer[],
+): Estimate {
+  const own = project.parts[id]
+  return estimate(layers, slicingOf(own), project.printer, own?.material ?? filamentOf(project))
 }
 
 /** `1 h 20 min`; of less than an hour the minutes alone. */

@@ -1,6 +1,7 @@
 import { type z } from 'zod'
 import { CLEAN } from '../prove/overhangs'
 import { USUAL_FLOW } from './estimate'
+import { FIT_CLASSES, type FitClass } from '../fit/classes'
 import { type Printer, printerSchema } from '../document/schema'
 
 /** A printer as it is set up with a filament: what projects on it have in common. */
@@ -37,7 +38,7 @@ const SAID: readonly (readonly [said: string, of: (p: Profile) => string | numbe
   ['walls', (p) => p.wall ?? 'as usual'],
   ['flow', (p) => p.flow ?? USUAL_FLOW],
   ['price', (p) => p.price ?? 0],
-  ...(['press', 'snug', 'sliding', 'loose'] as const).map((fit) => [fit, (p: Profile) => p.gaps[fit]] as const),
+  ...(Object.keys(FIT_CLASSES) as FitClass[]).map((fit) => [fit, (p: Profile) => p.gaps[fit]] as const),
 ]
 
 /** What differs from one to the other: `snug 0.1 → 0.15`. */

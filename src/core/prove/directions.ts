@@ -5,7 +5,7 @@ import type { Printer, Project } from '../document/schema'
 import { isWithin } from '../print/on-bed'
 import type { TaggedMesh } from '../kernel/surface'
 import { downOf, printWith } from '../print/lay'
-import { cleanTriangles } from './clean-faces'
+import { cleanTriangles, scarred } from './clean-faces'
 import { columns } from './columns'
 import { type Lying, lying } from './lying'
 import { overhangs } from './overhangs'
@@ -74,17 +74,14 @@ function directionOf(
   isClean: (triangle: number) => boolean,
 ): Direction {
   const lies = lying({ mesh, print: printWith(down) })
-  const { area, leans } = overhangs(lies, layer / 2, lean)
-  let scars = 0
-  for (let t = 0; t < leans.length; t++)
-    if (leans[t]! > 0 && isClean(t)) scars += length(doubledNormal(lies.positions, lies.indices, t)) / 2
+  const out = overhangs(lies, layer / 2, lean)
   return {
     down,
     fits: isWithin(lies.size, bed),
     height: lies.size[2],
     foot: footOf(lies),
-    support: area > 0 ? columns(lies, lean) : 0,
-    scars,
+    support: out.area > 0 ? columns(lies, lean) : 0,
+    scars: scarred(lies, out, isClean).area,
   }
 }
 

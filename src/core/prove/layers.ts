@@ -2,7 +2,7 @@ import type { Vec2 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
 import type { Layering } from '../print/layering'
 import { bridgedBy } from './bridge'
-import { awayFrom, flatArea, type FlatPiece, flatPieces, isIn, middleOf } from './flat-pieces'
+import { awayFrom, flatArea, type FlatPiece, flatPieces, isIn, lengthRound, middleOf } from './flat-pieces'
 import { leansBetween } from './leans-between'
 import type { Lying } from './lying'
 import { slices } from './slices'
@@ -16,8 +16,9 @@ export interface Layer {
   to: number
   /** Outsides anticlockwise, holes clockwise, cut half way up. */
   outlines: Vec2[][]
-  /** mm2 */
+  /** mm2, and the length of all outlines. */
   area: number
+  round: number
   /** What leans out over the layer below by more than 45 degrees would. */
   free: Vec2[][]
   /** Pieces that begin in the air: nothing of them lies over the layer below. */
@@ -77,7 +78,16 @@ export async function layersOf(
     const below = out.at(-1)
     const free = below && leans[k] ? kernel.flatBeyond(outlines, below.outlines, to - from + CHORDS, SLIVER) : []
     const places = free.length > 0 ? freePlaces(kernel, outlines, below!.outlines, free) : NONE
-    out.push({ nth: k + 1, from, to, outlines, area: flatArea(outlines), free, ...places })
+    out.push({
+      nth: k + 1,
+      from,
+      to,
+      outlines,
+      area: flatArea(outlines),
+      round: lengthRound(outlines),
+      free,
+      ...places,
+    })
     await pause()
   }
   return out

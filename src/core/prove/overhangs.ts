@@ -1,5 +1,5 @@
 import { length, type Vec3 } from '../geometry/vec'
-import { doubledNormal } from '../mesh/doubled-normal'
+import { doubledNormal, middleOfTriangle } from '../mesh/doubled-normal'
 import type { Lying } from './lying'
 
 /** Leaning out by up to this prints as it is on most printers, degrees from upright (trade figure: 45 clean, to 60 with cooling). */
@@ -41,7 +41,7 @@ export function overhangs(
     if (lean > ROOF) roofs += twice / 2
     if (twice <= largest) continue
     largest = twice
-    place = [0, 1, 2].map((d) => (positions[i + d]! + positions[j + d]! + positions[k + d]!) / 3) as unknown as Vec3
+    place = middleOfTriangle({ positions, indices }, t)
   }
   return { leans, area, roofs, place }
 }

@@ -1,6 +1,5 @@
 import type { Project } from '@/core/document/schema'
-import { type Estimate, estimate, slicingOf } from '@/core/print/estimate'
-import { filamentOf } from '@/core/print/part-list'
+import { type Estimate, estimateOf } from '@/core/print/estimate'
 import { proofKey } from '@/core/prove/proof-key'
 import type { PartView } from '@/worker/views'
 import type { Results } from '../store/results-slice'
@@ -15,7 +14,6 @@ export const takesOf = (
     parts.flatMap((part) => {
       const proof = proofs[part.id]
       if (!proof || proof.problem || proof.of !== proofKey(part, project)) return []
-      const own = project.parts[part.id]
-      return [[part.id, estimate(proof.layers, slicingOf(own), project.printer, own?.material ?? filamentOf(project))]]
+      return [[part.id, estimateOf(project, part.id, proof.layers)]]
     }),
   )

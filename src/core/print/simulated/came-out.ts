@@ -1,4 +1,4 @@
-import type { Vec3 } from '../../geometry/vec'
+import { boxMiddle, boxOfPositions, dot, length, scale, type Vec3 } from '../../geometry/vec'
 import { solve } from '../../geometry/solve'
 import { doubledNormal } from '../../mesh/doubled-normal'
 import { weldIndex } from '../../mesh/weld'
@@ -30,11 +30,12 @@ export function cameOut(
   indices: ArrayLike<number>,
   { out, spread, first, shrink }: Flaws,
 ): { positions: Float64Array; indices: Uint32Array; from: Uint32Array } {
-  const foot = lowest(positions)
+  const box = boxOfPositions(positions)
+  const foot = box.min[2]
   const cut = spread === 0 ? plain(positions, indices) : cutAt(positions, indices, foot + first)
   const by = wayOut(cut.positions, cut.indices)
   const moved = Float64Array.from(cut.positions)
-  const middle = [0, 1].map((k) => middleOf(cut.positions, k))
+  const middle = boxMiddle(box)
   for (let v = 0; v < moved.length; v += 3) {
     const low = moved[v + 2]! < foot + first - 1e-6
     const far = out + (low ? spread : 0)
@@ -42,20 +43,6 @@ export function cameOut(
     moved[v + 2] = foot + (moved[v + 2]! - foot) * (1 - shrink)
   }
   return { ...cut, positions: moved }
-}
-
-const lowest = (positions: ArrayLike<number>): number => {
-  let low = Infinity
-  for (let i = 2; i < positions.length; i += 3) low = Math.min(low, positions[i]!)
-  return low
-}
-function middleOf(positions: ArrayLike<number>, k: number): number {
-  let [low, high] = [Infinity, -Infinity]
-  for (let i = k; i < positions.length; i += 3) {
-    low = Math.min(low, positions[i]!)
-    high = Math.max(high, positions[i]!)
-  }
-  return (low + high) / 2
 }
 
 interface Cut {
@@ -104,14 +91,14 @@ function wayOut(positions: ArrayLike<number>, indices: ArrayLike<number>): Float
   const normals = new Map<number, Vec3[]>()
   for (let t = 0; t < indices.length / 3; t++) {
     const doubled = doubledNormal(positions, indices, t)
-    const size = Math.hypot(...doubled)
+    const size = length(doubled)
     if (size < 1e-12) continue
-    const normal = doubled.map((v) => v / size) as unknown as Vec3
+    const normal = scale(doubled, 1 / size)
     for (let k = 0; k < 3; k++) {
       const v = same[indices[3 * t + k]!]!
       const own = normals.get(v) ?? []
       normals.set(v, own)
-      if (!own.some((n) => n[0] * normal[0] + n[1] * normal[1] + n[2] * normal[2] > SAME)) own.push(normal)
+      if (!own.some((n) => dot(n, normal) > SAME)) own.push(normal)
     }
   }
   const out = new Float64Array(positions.length)

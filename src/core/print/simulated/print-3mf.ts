@@ -1,8 +1,9 @@
 import { meshModel } from '../../formats/mesh-model'
 import { read3mf } from '../../formats/threemf/read-3mf'
 import { placePositions } from '../../geometry/placement'
-import { boxOfPositions, boxSize, type Vec3 } from '../../geometry/vec'
+import type { Vec3 } from '../../geometry/vec'
 import { ok, type Result } from '../../result'
+import { outsides, readOutsides } from './calipers'
 import type { SimulatedPrinter } from './simulated-printer'
 
 /** What came off the bed of a 3MF: each thing that stood on it, where it stood. Lengths mm. */
@@ -24,8 +25,7 @@ export function print3mf(bytes: Uint8Array, printer: SimulatedPrinter, first: nu
       const { positions, indices } = model.shapes[shape]!
       const lies = placePositions(placement, positions)
       const out = printer.prints(lies, indices, first)
-      const size = (p: ArrayLike<number>) => boxSize(boxOfPositions(p))
-      return { name, drawn: size(lies), read: size(out.positions).map((v) => Math.round(100 * v) / 100) as unknown as Vec3, positions: out.positions, indices: out.indices } // prettier-ignore
+      return { name, drawn: outsides(lies), read: readOutsides(out.positions), positions: out.positions, indices: out.indices } // prettier-ignore
     }),
   )
 }

@@ -2,9 +2,10 @@ import type { Build, BuiltPart } from '../../built/built'
 import type { Printer } from '../../document/schema'
 import type { TaggedMesh } from '../../kernel/surface'
 import { placePositions } from '../../geometry/placement'
-import { boxOfPositions, boxSize, type Vec3 } from '../../geometry/vec'
+import type { Vec3 } from '../../geometry/vec'
 import { measureLedger } from '../../fit/ledger'
 import { lying } from '../../prove/lying'
+import { asRead, outsides, readOutsides } from './calipers'
 import type { SimulatedPrinter } from './simulated-printer'
 
 /** A part as it came off the bed, and as it was drawn. Lengths mm. */
@@ -18,10 +19,6 @@ export interface PrintedPart {
   mesh: TaggedMesh
 }
 
-/** Calipers read to this, mm. */
-const STEP = 0.01
-const asRead = (mm: number): number => Math.round(mm / STEP) * STEP
-
 /** Prints the parts of a build, takes off what their lowest layers are pressed out, and reads the gaps of its ledger on them once they are put together. */
 export function printProject(
   build: Pick<Build, 'parts' | 'references' | 'rows'>,
@@ -34,15 +31,13 @@ export function printProject(
     parts: printed.map(({ part, mesh }) => ({
       id: part.id,
       name: part.name,
-      drawn: sizeOf(part, part.mesh),
-      read: sizeOf(part, mesh).map(asRead) as unknown as Vec3,
+      drawn: outsides(placePositions(part.print, part.mesh.positions)),
+      read: readOutsides(placePositions(part.print, mesh.positions)),
       mesh,
     })),
     gaps: gaps.flatMap((r) => (r.measured === undefined ? [] : [{ row: r.id, mm: asRead(r.measured) }])),
   }
 }
-
-const sizeOf = ({ print }: BuiltPart, mesh: TaggedMesh): Vec3 => boxSize(boxOfPositions(placePositions(print, mesh.positions))) // prettier-ignore
 
 /** A part as it comes off the bed, back where it belongs; its faces keep their names. */
 function cameOff(part: BuiltPart, printer: SimulatedPrinter, first: number): TaggedMesh {

@@ -2,12 +2,13 @@ import { apply } from '../../geometry/placement'
 import { boxOfPositions, type Vec3 } from '../../geometry/vec'
 import { EMPTY } from '../cells/cells'
 import { reachOf } from '../cells/reach'
+import { usableSpan } from './bridges'
 import type { Line, ProofInput } from '../line'
 
 /** What supports are taken out with is so wide, mm: the jaws of small pliers. */
 const PLIERS = 4
-/** A bridge is usable to this without supports, what hangs at one side sags but holds to that, mm (trade figures). */
-const [USABLE, SAGS] = [25, 3]
+/** What hangs at one side sags but holds to this without supports, mm (trade figure). */
+const SAGS = 3
 const MOST = 6
 
 /** Whether supports under what cannot be printed without could be taken out again. */
@@ -31,10 +32,10 @@ export const supports: Line = (input) => {
 }
 
 /** Where something cannot be printed without support, on the bed's frame. */
-const needing = ({ layers }: ProofInput): Vec3[] =>
+const needing = ({ layers, project: { printer } }: ProofInput): Vec3[] =>
   layers.flatMap(
     (l) =>
-    [...l.islands, ...l.hangs.filter((h) => h.size > SAGS), ...l.bridges.filter((b) => b.size > USABLE)].map(({ at }): Vec3 => [at[0], at[1], l.from]), // prettier-ignore
+    [...l.islands, ...l.hangs.filter((h) => h.size > SAGS), ...l.bridges.filter((b) => b.size > usableSpan(printer))].map(({ at }): Vec3 => [at[0], at[1], l.from]), // prettier-ignore
   )
 
 /** Those under which the air cannot be reached with pliers. */
