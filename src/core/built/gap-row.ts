@@ -16,5 +16,7 @@ export const gapRow = (
 
 /** How far what comes past is to keep off, mm. */
 export const PAST = 0.02
+/** What lies on something at rest is looked at from so far off it on, mm. */
+export const LIFTED = 0.05
 /** A row that has the least gap on the whole of a way; which way that is, is said besides. */
 export const wayRow = (step: string, name: string, between: string, a: Selector, b: Selector): RowSpec => ({ id: `${step}:${name}`, step, between, wanted: PAST, tolerance: PAST / 2, rule: 'at-least', a, b }) // prettier-ignore

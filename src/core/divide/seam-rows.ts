@@ -1,11 +1,8 @@
 import type { RowSpec, Selector } from '../built/rows'
-import { PAST, gapRow, wayRow } from '../built/gap-row'
+import { PAST, gapRow, wayRow, LIFTED } from '../built/gap-row'
 import { scale } from '../geometry/vec'
 import { CUT_ROLES } from './kerf'
 import type { Seam } from './seam'
-
-/** What goes together is looked at from so far off on, mm. */
-const LIFTED = 0.05
 
 /** The gap of a cut, and the way by which its pieces go together. */
 export function seamRows(

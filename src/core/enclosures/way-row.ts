@@ -1,9 +1,7 @@
+import { LIFTED } from '../built/gap-row'
 import { turn } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { Enclosure } from './enclosure'
-
-/** What lies on something at rest is looked at from so far off it on, mm. */
-const LIFTED = 0.05
 
 /** The straight way by which something comes to where it rests, told from there; where the case lies flat. */
 export const comesBy = ({ stand }: Enclosure, way: Vec3) => ({ comes: { from: turn(stand, [0, 0, LIFTED]), by: turn(stand, way) } }) // prettier-ignore

@@ -7,15 +7,8 @@ import { tighterBy } from '@/core/print/printed'
 import { formatGap } from '@/core/units/length'
 import { LengthFigure, LengthInput } from '../primitives/length-figure'
 import { Remove } from '../primitives/small'
-import { useProject, useUnit } from '../store/store'
+import { useProject, useProjectStore, useUnit } from '../store/store'
 import { useWorkOut } from '../store/use-work-out'
-
-/** The fit class that a row asks for. */
-function useFit(id: string) {
-  const gaps = useProject((s) => s.history.present.printer.gaps)
-  const row = useProject((s) => s.build?.rows.find((r) => r.id === id))
-  return row && fitOf(row, gaps)
-}
 
 /** Less is what calipers repeat, mm. */
 const SAME = 0.015
@@ -26,7 +19,7 @@ export function PrintedGap({ row }: { row: LedgerRow }) {
   const edit = useProject((s) => s.edit)
   const printing = useProject((s) => s.place === 'print')
   const said = useProject((s) => s.history.present.printed.find((r) => r.row === row.id))
-  const fit = useFit(row.id)
+  const store = useProjectStore()
   const [typing, setTyping] = useState(false)
   const read = useWorkOut('document')(said?.read ?? '0')
   if (!said && (!printing || row.measured === undefined)) return null
@@ -37,6 +30,9 @@ export function PrintedGap({ row }: { row: LedgerRow }) {
         placeholder="read on the print"
         onDone={(formula) => {
           setTyping(false)
+          const { build, history } = store.getState()
+          const spec = build?.rows.find((r) => r.id === row.id)
+          const fit = spec && fitOf(spec, history.present.printer.gaps)
           if (formula !== undefined)
             edit(setPrinted(row.id, { read: formula, built: row.measured!, ...(fit ? { fit } : {}) }))
         }}

@@ -15,7 +15,8 @@ export function NumberFigure({
   formula: string
   /** What follows the figure: `°`. */
   ending: string
-  onChange: (formula: string) => void
+  /** @param value what it comes to */
+  onChange: (formula: string, value: number) => void
 }) {
   const [text, setText] = useState<string>()
   const button = useRef<HTMLButtonElement>(null)
@@ -26,7 +27,7 @@ export function NumberFigure({
     const done = (accept: boolean, byKey = false) => {
       setText(undefined)
       if (byKey) refocus(() => button.current)
-      if (accept && value.ok && text.trim() !== formula) onChange(text.trim())
+      if (accept && value.ok && text.trim() !== formula) onChange(text.trim(), value.value)
     }
     return (
       <span className="inline-flex flex-col align-top">

@@ -47,14 +47,14 @@ export function Estimates() {
           label="Filament a second"
           formula={String(printer.flow ?? USUAL_FLOW)}
           ending=" mm³"
-          onChange={(t) => Number(t) > 0 && Number(t) <= 200 && edit(setPrinter({ flow: Number(t) }))}
+          onChange={(_, flow) => flow > 0 && flow <= 200 && edit(setPrinter({ flow }))}
         />{' '}
         a second; a kilogram costs{' '}
         <NumberFigure
           label="Price of a kilogram"
           formula={String(printer.price ?? 0)}
           ending=""
-          onChange={(t) => Number(t) >= 0 && edit(setPrinter({ price: Number(t) }))}
+          onChange={(_, price) => price >= 0 && price <= 100_000 && edit(setPrinter({ price }))}
         />
         .
       </p>
@@ -83,16 +83,14 @@ function PartTakes({
         label={`Lines of a wall of ${part.name}`}
         formula={String(walls)}
         ending=""
-        onChange={(t) =>
-          Number.isInteger(Number(t)) && Number(t) >= 1 && Number(t) <= 20 && change({ walls: Number(t) })
-        }
+        onChange={(_, walls) => Number.isInteger(walls) && walls >= 1 && walls <= 20 && change({ walls })}
       />{' '}
       lines, filled{' '}
       <NumberFigure
         label={`Fill of ${part.name}`}
         formula={String(fill)}
         ending=" %"
-        onChange={(t) => Number(t) >= 0 && Number(t) <= 100 && change({ fill: Number(t) })}
+        onChange={(_, fill) => fill >= 0 && fill <= 100 && change({ fill })}
       />
       ,{' '}
       <Choose

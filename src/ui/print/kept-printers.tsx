@@ -17,17 +17,12 @@ export function KeptPrinters() {
   const differs = mine ? differences(mine.profile, profile) : []
   const others = (mine?.projects ?? 0) > 1 ? `all ${mine!.projects} projects on it` : 'every project on it'
   const take = (id: string) => {
-    const { kept: _, ...own } = printer
     const chosen = all.find((p) => p.id === id)
-    edit(takePrinter(chosen ? printedOn(chosen) : own))
+    edit(takePrinter(chosen ? printedOn(chosen) : profile))
   }
-  const keepIt = async () => {
-    const kept = await keep(profile)
-    if (kept) edit(takePrinter({ ...printer, kept }))
-  }
-  const changeIt = async () => {
-    const kept = await change(mine!, profile)
-    if (kept) edit(takePrinter({ ...printer, kept }))
+  const follow = async (keeping: ReturnType<typeof keep>) => {
+    const kept = await keeping
+    if (kept) edit(takePrinter({ ...profile, kept }))
   }
   return (
     <div role="group" aria-label="Kept printers" className="pb-1 text-[15px]">
@@ -54,7 +49,7 @@ export function KeptPrinters() {
       {mine && differs.length > 0 && (
         <p>
           <span className="text-ochre">▲ Here it differs: {differs.join(', ')}.</span>{' '}
-          <button type="button" className="figure" onClick={() => void changeIt()}>
+          <button type="button" className="figure" onClick={() => void follow(change(mine, profile))}>
             change it for {others}
           </button>{' '}
           <button type="button" className="figure" onClick={() => take(mine.id)}>
@@ -64,7 +59,7 @@ export function KeptPrinters() {
       )}
       {!mine && (
         <p>
-          <button type="button" className="figure" onClick={() => void keepIt()}>
+          <button type="button" className="figure" onClick={() => void follow(keep(profile))}>
             keep this printer for other projects
           </button>
         </p>

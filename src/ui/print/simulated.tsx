@@ -33,22 +33,14 @@ export function Simulated() {
       setState({ problem: error instanceof Error ? error.message : String(error) })
     }
   }
-  const readThem = (printed: Printed) =>
-    edit(
-      together(
-        ...printed.gaps.flatMap(({ row, mm }) => {
-          const built = ledger.find((r) => r.id === row)?.measured
-          const spec = rows.find((r) => r.id === row)
-          const fit = spec && fitOf(spec, project.printer.gaps)
-          return built === undefined || !fit ? [] : [setPrinted(row, { read: mm.toFixed(2), built, fit })]
-        }),
-      ),
-    )
   // What has been changed since is not what lies there.
   const printed = state.of && isSameDesign(state.of, project) ? state.printed : undefined
-  const fits = printed?.gaps.filter(({ row }) =>
-    rows.some((r) => r.id === row && fitOf(r, project.printer.gaps)),
-  ).length
+  const fits = (printed?.gaps ?? []).flatMap(({ row, mm }) => {
+    const built = ledger.find((r) => r.id === row)?.measured
+    const spec = rows.find((r) => r.id === row)
+    const fit = spec && fitOf(spec, project.printer.gaps)
+    return built === undefined || !fit ? [] : [setPrinted(row, { read: mm.toFixed(2), built, fit })]
+  })
   return (
     <div role="group" aria-label="Simulated printer" className="border-t border-hair py-1.5 text-[15px]">
       <p>
@@ -57,7 +49,7 @@ export function Simulated() {
           label="Which simulated printer"
           formula={String(seed)}
           ending=""
-          onChange={(t) => Number.isInteger(Number(t)) && setSeed(Number(t))}
+          onChange={(_, v) => Number.isInteger(v) && setSeed(v)}
         />{' '}
         hides how far its prints are off.{' '}
         <button type="button" className="figure" disabled={state.busy || !isBuilt} onClick={() => void print()}>
@@ -76,9 +68,11 @@ export function Simulated() {
             ))}
           </ul>
           <p className="flex flex-wrap gap-x-4">
-            {fits! > 0 && (
-              <button type="button" className="figure" onClick={() => readThem(printed)}>
-                {fits === 1 ? 'read the one fit of the ledger on them' : `read the ${fits} fits of the ledger on them`}
+            {fits.length > 0 && (
+              <button type="button" className="figure" onClick={() => edit(together(...fits))}>
+                {fits.length === 1
+                  ? 'read the one fit of the ledger on them'
+                  : `read the ${fits.length} fits of the ledger on them`}
               </button>
             )}
             <button

@@ -8,18 +8,14 @@ import type { ProjectStore } from '../store/store'
 
 type Kept = { id: string; revision: number }
 
+const fetchPrinters = () => call<{ printers: KeptPrinter[] }>('/api/printers')
+
 /** The printers that are kept apart from projects, and what can be done with them. */
 export function useKeptPrinters() {
   const [all, setAll] = useState<KeptPrinter[]>([])
   const [refused, setRefused] = useState('')
-  const load = useCallback(async () => {
-    const answer = await call<{ printers: KeptPrinter[] }>('/api/printers')
-    if (answer.ok) setAll(answer.value.printers)
-    setRefused(answer.ok ? '' : answer.problem.message)
-  }, [])
-  useEffect(() => {
-    void call<{ printers: KeptPrinter[] }>('/api/printers').then((answer) => answer.ok && setAll(answer.value.printers))
-  }, [])
+  const load = useCallback(() => fetchPrinters().then((answer) => answer.ok && setAll(answer.value.printers)), [])
+  useEffect(() => void load(), [load])
   const done = async <T>(answer: Result<T>): Promise<T | undefined> => {
     await load()
     setRefused(answer.ok ? '' : answer.problem.message)
@@ -37,7 +33,7 @@ export function useKeptPrinters() {
 
 /** A project that is opened follows its printer, if that has changed since, and says so. */
 export async function followPrinter(store: ProjectStore): Promise<void> {
-  const answer = await call<{ printers: KeptPrinter[] }>('/api/printers')
+  const answer = await fetchPrinters()
   if (!answer.ok) return
   const { history, edit, receive, importReports } = store.getState()
   const next = followed(history.present.printer, answer.value.printers)

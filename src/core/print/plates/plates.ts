@@ -39,7 +39,7 @@ export interface PlateWishes {
 }
 
 /** Room between parts where nobody says, mm. */
-export const APART = 5
+const APART = 5
 /** Cells of a bed: 1 mm, and no more than this many along a side. */
 const MOST_CELLS = 400
 const QUARTERS = [0, 90, 180, 270]

@@ -1,15 +1,15 @@
-import { wayRow } from '../../built/gap-row'
+import { LIFTED, wayRow } from '../../built/gap-row'
 import type { RowSpec, Selector } from '../../built/rows'
 import { choiceField, textField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { partField, partsField } from '../../fields/part'
 import { anyReferenceField } from '../../fields/reference'
-import { apply, IDENTITY } from '../../geometry/placement'
-import { dot, scale, type Vec3 } from '../../geometry/vec'
+import { IDENTITY, placePositions } from '../../geometry/placement'
+import { dot, normalize, placeAt, scale, type Vec3 } from '../../geometry/vec'
 import { endBelow, endOfLayer } from '../../print/layering'
 import { downOf } from '../../print/lay'
-import { pauseSaid } from '../../print/pause'
+import { pauseSaid, printedSoFar } from '../../print/pause'
 import { raise } from '../../result'
 import type { PlacedItem } from '../../references/place-items'
 import { newStep, type Offer, type Situation } from '../offer'
@@ -27,10 +27,8 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
-/** What is printed at a pause ends so far below it, mm. */
-const UNDER = 0.01
-/** What lies on something at rest is looked at from so far off it on, mm. */
-const LIFTED = 0.05
+/** Less than this is no layer, mm. */
+const SLIGHT = 0.01
 /** Cosine from which on a face lies level. */
 const LEVEL = 1 - 1e-6
 
@@ -70,7 +68,7 @@ export const pauseStep = stepKind({
     { field: 'which', when: ['laid', 'gathered'], before: ':' }, { field: 'parts', when: ['laid', 'parts'], before: ':' }, { field: 'under', when: ['laid', 'gathered', 'parts'], before: ', at least', after: 'below the nozzle' }, '.',
   ], // prettier-ignore
   facts: { at: 'height of the pause above the bed' },
-  printer: ['layer', 'first', 'line'],
+  printer: ['layer', 'first'],
   offers: offerPause,
   start: ({ parts }) => (parts.length === 0 ? undefined : { part: parts[0]!.id }),
   example: [
@@ -83,25 +81,23 @@ export const pauseStep = stepKind({
 function build(v: Values, { id, kernel, printer }: StepContext): StepOutput {
   const { print, pauses } = v.part.printed ?? { print: IDENTITY, pauses: [] }
   const up = scale(downOf(print), -1)
-  const over = heightsIn(up, pointsOf(kernel.triangles(v.part.solid).positions))
-  const [foot, top] = over
+  const [foot, top] = spanAlong(up, kernel.triangles(v.part.solid).positions)
   const end = v.end === 'over' ? endOfLayer(v.at, printer) : endBelow(v.at, printer)
   if (!end) return raise('low', `The first layer is higher than ${v.at.toFixed(2)} mm; it can pause from ${(printer.first ?? printer.layer).toFixed(2)} mm on.`, 'at') // prettier-ignore
-  if (end.height >= top - foot - UNDER) return raise('high', `The part is ${(top - foot).toFixed(2)} mm high as it is printed, and nothing of it is printed after ${end.height.toFixed(2)} mm; up to ${(top - foot - printer.layer).toFixed(2)} mm it can pause.`, 'at') // prettier-ignore
-  const laid = laidIn(v)
-  const highest = Math.max(...laid.map((l) => heightsIn(up, l.points)[1] - foot))
-  if (highest + v.under > end.height + 1e-6) {
-    const name = laid.find((l) => heightsIn(up, l.points)[1] - foot === highest)!.name
-    return raise('over', `${name} stands up to ${highest.toFixed(2)} mm above the bed, and the nozzle goes on at ${end.height.toFixed(2)} mm; from ${(highest + v.under).toFixed(2)} mm on it would stay ${v.under.toFixed(2)} mm under it.`, 'at') // prettier-ignore
-  }
+  if (end.height >= top - foot - SLIGHT) return raise('high', `The part is ${(top - foot).toFixed(2)} mm high as it is printed, and nothing of it is printed after ${end.height.toFixed(2)} mm; up to ${(top - foot - printer.layer).toFixed(2)} mm it can pause.`, 'at') // prettier-ignore
+  const laid = laidIn(v, up)
+  const tallest = laid.reduce<LaidIn | undefined>((most, l) => (most && most.high >= l.high ? most : l), undefined)
+  const highest = tallest ? tallest.high - foot : -Infinity
+  if (tallest && highest + v.under > end.height + 1e-6) return raise('over', `${tallest.name} stands up to ${highest.toFixed(2)} mm above the bed, and the nozzle goes on at ${end.height.toFixed(2)} mm; from ${(highest + v.under).toFixed(2)} mm on it would stay ${v.under.toFixed(2)} mm under it.`, 'at') // prettier-ignore
   const pause = { ...end, to: v.to.trim() || 'go on when it is done' }
   const all = [...pauses.filter((p) => p.height !== pause.height), pause].sort((a, b) => a.height - b.height)
-  const soFar = { normal: up, offset: foot + end.height - UNDER }
+  const height = foot + end.height
+  const way = height - Math.min(height, ...laid.map((l) => l.low))
   return {
     parts: [],
     halts: [{ part: v.part.id, pauses: all }],
     facts: { at: end.height },
-    rows: rowsOf(v, id, laid.length > 0 ? foot + end.height - Math.min(...laid.map((l) => heightsIn(up, l.points)[0])) : 0, up, soFar), // prettier-ignore
+    rows: rowsOf(v, id, scale(up, way + 1), { of: 'whole', part: v.part.id, up: printedSoFar(up, height) }),
     notes: [`${capital(pauseSaid(pause))}.`],
   }
 }
@@ -109,33 +105,34 @@ function build(v: Values, { id, kernel, printer }: StepContext): StepOutput {
 /** Spaces that are kept free are nothing that could be laid in. */
 const isThere = ({ state, made }: Pick<PlacedItem, 'state' | 'made'>) => state === 'fitted' && (made === undefined || made === 'block') // prettier-ignore
 
+/** Something that is laid in, with how low and how high it reaches along the way up, mm. */
 interface LaidIn {
   name: string
-  points: readonly Vec3[]
+  low: number
+  high: number
 }
 
-/** What is laid in, with its corners. Errors: no-part, no-reference */
-function laidIn({ laid, which, parts }: Values): LaidIn[] {
+/** Errors: no-part, no-reference */
+function laidIn({ laid, which, parts }: Values, up: Vec3): LaidIn[] {
+  const reaching = (name: string, positions: ArrayLike<number>): LaidIn => {
+    const [low, high] = spanAlong(up, positions)
+    return { name, low, high }
+  }
   if (laid === 'nothing') return []
-  if (laid === 'parts')
-    return parts.length === 0
-      ? raise('no-part', 'Choose the part that is laid in.', 'parts')
-      : parts.map((p) => ({ name: p.name, points: [...pointsOf(p.pointable().mesh.positions)] }))
-  if (!which) return raise('no-reference', 'Nothing is gathered yet that could be laid in.', 'which')
-  return which.items
-    .filter(isThere)
-    .map(({ name, solid, stands }) => ({ name, points: [...pointsOf(solid.positions)].map((p) => apply(stands, p)) }))
-}
-
-function* pointsOf(positions: ArrayLike<number>): Generator<Vec3> {
-  for (let i = 0; i < positions.length; i += 3) yield [positions[i]!, positions[i + 1]!, positions[i + 2]!]
+  if (laid === 'gathered')
+    return which
+      ? which.items.filter(isThere).map((i) => reaching(i.name, placePositions(i.stands, i.solid.positions)))
+      : raise('no-reference', 'Nothing is gathered yet that could be laid in.', 'which')
+  return parts.length > 0
+    ? parts.map((p) => reaching(p.name, p.pointable().mesh.positions))
+    : raise('no-part', 'Choose the part that is laid in.', 'parts')
 }
 
 /** The lowest and highest along a way. */
-function heightsIn(up: Vec3, points: Iterable<Vec3>): [number, number] {
+function spanAlong(up: Vec3, positions: ArrayLike<number>): [number, number] {
   let [low, high] = [Infinity, -Infinity]
-  for (const p of points) {
-    const h = dot(up, p)
+  for (let v = 0; v < positions.length / 3; v++) {
+    const h = dot(up, placeAt(positions, v))
     if (h < low) low = h
     if (h > high) high = h
   }
@@ -143,13 +140,12 @@ function heightsIn(up: Vec3, points: Iterable<Vec3>): [number, number] {
 }
 
 /** What is laid in comes from above past what is printed so far. */
-function rowsOf(v: Values, id: string, way: number, up: Vec3, soFar: { normal: Vec3; offset: number }): RowSpec[] {
-  const into: Selector = { of: 'whole', part: v.part.id, up: soFar }
-  const comes = { comes: { from: scale(up, LIFTED), by: scale(up, way + 1) } }
-  const row = (name: string, what: string, own: Selector) => ({ ...wayRow(id, name, `${what} going into the half-printed ${v.part.name}`, own, into), ...comes }) // prettier-ignore
-  if (v.laid === 'gathered' && v.which)
-    return [row('in', v.which.name, { of: 'items', reference: v.which.id, items: v.which.items.filter(isThere).map((i) => i.id), own: true })] // prettier-ignore
-  return v.laid === 'parts' ? v.parts.map((p) => row(`in ${p.id}`, p.name, { of: 'whole', part: p.id })) : []
+function rowsOf({ laid, which, part, parts }: Values, id: string, by: Vec3, into: Selector): RowSpec[] {
+  const comes = { comes: { from: scale(normalize(by), LIFTED), by } }
+  const row = (name: string, what: string, own: Selector) => ({ ...wayRow(id, name, `${what} going into the half-printed ${part.name}`, own, into), ...comes }) // prettier-ignore
+  if (laid === 'gathered' && which)
+    return [row('in', which.name, { of: 'items', reference: which.id, items: which.items.filter(isThere).map((i) => i.id), own: true })] // prettier-ignore
+  return laid === 'parts' ? parts.map((p) => row(`in ${p.id}`, p.name, { of: 'whole', part: p.id })) : []
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
@@ -165,7 +161,7 @@ function offerPause(at: Situation): Offer[] {
   const foot = Math.min(dot(up, bounds.min), dot(up, bounds.max))
   const height = Number((dot(up, pick.point) - foot).toFixed(3))
   // Over its top nothing is printed.
-  if (height <= 0 || dot(up, pick.point) > Math.max(dot(up, bounds.min), dot(up, bounds.max)) - UNDER) return []
+  if (height <= 0 || dot(up, pick.point) > Math.max(dot(up, bounds.min), dot(up, bounds.max)) - SLIGHT) return []
   const step = newStep(at, 'pause', { part: pick.owner, at: String(height) })
   return [
     { key: `pause ${pick.owner}`, words: 'pause the print at this height', picked: true, of: 'part', steps: [step] },

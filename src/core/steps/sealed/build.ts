@@ -12,6 +12,7 @@ import { invert, turn } from '../../geometry/placement'
 import { dot, type Vec3 } from '../../geometry/vec'
 import { boundsOf } from '../../profile/measure'
 import { raise } from '../../result'
+import { printedSoFar } from '../../print/pause'
 import { endOfLayer, type Layering } from '../../print/layering'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 
@@ -21,9 +22,6 @@ export const sealedFields = {
   way: lengthField('Gap of the way in', 'fit.loose', 0.05, 5, 'per-side'),
 }
 type Values = FieldValues<typeof sealedFields>
-
-/** What is printed at a pause ends so far below it, mm. */
-const UNDER = 0.01
 
 export function buildSealed(v: Values, context: StepContext): StepOutput {
   const { kernel, id, printer } = context
@@ -67,8 +65,7 @@ function rowsOf(v: Values, e: Enclosure, id: string, height: number): RowSpec[] 
   const normal = turn(e.stand, [0, 0, 1])
   const middle: Vec3 = [e.stand[3]!, e.stand[7]!, e.stand[11]!]
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
-  // What begins at the pause is not there yet.
-  const up = { normal, offset: dot(normal, middle) + height - UNDER }
+  const up = printedSoFar(normal, dot(normal, middle) + height)
   const own = standingIn(e)
   const laidIn = wayRow(id, 'in', 'What is laid in, going into the half-printed case', own, { of: 'whole', part: e.base, up }) // prettier-ignore
   return [

@@ -6,10 +6,10 @@ import { placeField } from '../../fields/place'
 import { fromFrame, translation } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
-import { put, strokedLetters } from '../../letters/stroked'
 import type { Lesson } from '../../print/learnt'
 import type { Profile } from '../../profile/segment'
 import { polygonProfile, rectangle } from '../../profile/shapes'
+import { figureLetIn } from '../figure-let-in'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -85,17 +85,12 @@ interface Tried {
 
 function build(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance, printer } = context
-  const names = (side: string, nth: string) => ({ step: id, top: side, bottom: side, side, copy: [nth] })
-  const all = { overhangs: leaning, bridges: spanning, walls: standing }[v.of](context, names)
+  const all = { overhangs: leaning, bridges: spanning, walls: standing }[v.of](context)
   const reach = Math.max(...all.map((t) => t.reach))
   const pitch = DEEP + APART
   const plate = kernel.extrude(rectangle(-ROOM, -RIM, reach + RIM, all.length * pitch - APART + RIM), 0, PLATE, { names: { step: id, top: 'plate', bottom: 'plate', side: 'plate' }, tolerance }) // prettier-ignore
   const stands = all.map(({ solid }, i) => kernel.place(solid, translation([0, i * pitch, PLATE - SUNK])))
-  const figures = all.map(({ figure }, i) => {
-    const { region } = strokedLetters(figure, { height: FIGURES, lines: 0, line: printer.line })
-    const at = put(region, ([x, y]): Vec2 => [x - ROOM / 2, y + i * pitch + (DEEP - FIGURES) / 2])
-    return kernel.extrude(at, PLATE - 2 * printer.layer, PLATE + 1, { names: { step: id, top: 'figure', bottom: 'figure', side: 'figure', copy: [`${i + 1}`] }, tolerance }) // prettier-ignore
-  })
+  const figures = all.map(({ figure }, i) => figureLetIn(figure, { at: [-ROOM / 2, i * pitch + (DEEP - FIGURES) / 2], top: PLATE, height: FIGURES, nth: `${i + 1}` }, context)) // prettier-ignore
   const solid = kernel.subtract(kernel.union([plate, ...stands]), figures)
   return {
     parts: [{ id, name: `Test of ${v.of}`, solid: kernel.place(solid, translation([v.at[0], v.at[1], 0])) }],
@@ -107,34 +102,34 @@ function build(v: Values, context: StepContext): StepOutput {
 /** What stands on the plate goes so deep into it that the two are one, mm. */
 const SUNK = 0.01
 
-type Names = (side: string, nth: string) => { step: string; top: string; bottom: string; side: string; copy: string[] }
+const named = (id: string, nth: number) => ({ step: id, top: 'tried', bottom: 'tried', side: 'tried', copy: [`${nth + 1}`] }) // prettier-ignore
 
 /** A profile of the right and up, drawn to the back. */
-function upright(profile: Profile, nth: string, { kernel, tolerance }: StepContext, names: Names): Solid {
-  const drawn = kernel.extrude(profile, -DEEP, 0, { names: names('tried', nth), tolerance })
+function upright(profile: Profile, nth: number, { kernel, id, tolerance }: StepContext): Solid {
+  const drawn = kernel.extrude(profile, -DEEP, 0, { names: named(id, nth), tolerance })
   return kernel.place(drawn, fromFrame([1, 0, 0], [0, 0, 1], [0, -1, 0], [0, 0, 0]))
 }
 
-const leaning = (context: StepContext, names: Names): Tried[] =>
+const leaning = (context: StepContext): Tried[] =>
   LEANS.map((lean, i) => {
     const out = HIGH * Math.tan((lean * Math.PI) / 180)
-    return { figure: `${lean}`, reach: ARM + out, solid: upright(polygonProfile([[0, 0], [ARM, 0], [ARM + out, HIGH], [out, HIGH]]), `${i + 1}`, context, names) } // prettier-ignore
+    return { figure: `${lean}`, reach: ARM + out, solid: upright(polygonProfile([[0, 0], [ARM, 0], [ARM + out, HIGH], [out, HIGH]]), i, context) } // prettier-ignore
   })
 
-const spanning = (context: StepContext, names: Names): Tried[] =>
+const spanning = (context: StepContext): Tried[] =>
   SPANS.map((span, i) => {
     const wide = span + 2 * POST
     const portal: Vec2[] = [[0, 0], [POST, 0], [POST, HIGH - BAR], [POST + span, HIGH - BAR], [POST + span, 0], [wide, 0], [wide, HIGH], [0, HIGH]] // prettier-ignore
-    return { figure: `${span}`, reach: wide, solid: upright(polygonProfile(portal), `${i + 1}`, context, names) }
+    return { figure: `${span}`, reach: wide, solid: upright(polygonProfile(portal), i, context) }
   })
 
 /** Walls along the row: as thick as so many lines, twice as long as they are apart. */
-const standing = (context: StepContext, names: Names): Tried[] =>
+const standing = (context: StepContext): Tried[] =>
   LINES.map((lines, i) => {
     const thick = lines * context.printer.line
     const long = 4 * DEEP
-    const { kernel, tolerance } = context
-    return { figure: `${lines}`, reach: long, solid: kernel.extrude(rectangle(0, (DEEP - thick) / 2, long, (DEEP + thick) / 2), 0, HIGH, { names: names('tried', `${i + 1}`), tolerance }) } // prettier-ignore
+    const { kernel, id, tolerance } = context
+    return { figure: `${lines}`, reach: long, solid: kernel.extrude(rectangle(0, (DEEP - thick) / 2, long, (DEEP + thick) / 2), 0, HIGH, { names: named(id, i), tolerance }) } // prettier-ignore
   })
 
 function notesOf({ of, leans, spans, thin }: Values, line: number): string[] {

@@ -3,10 +3,10 @@ import { lengthField } from '../../fields/length'
 import { countField } from '../../fields/number'
 import { placeField } from '../../fields/place'
 import { translation } from '../../geometry/placement'
-import { put, strokedLetters } from '../../letters/stroked'
 import { DISAGREE, type Learnt, learntFrom, lessonOf } from '../../print/learnt'
 import { circle, rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
+import { figureLetIn } from '../figure-let-in'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -88,7 +88,8 @@ function buildTest(v: Values, context: StepContext): StepOutput {
       tolerance,
     }),
   )
-  const figures = gaps.map((gap, i) => figureOf(gap, [i * pitch, -widest - ROUND - FIGURES], v.high, `${i + 1}`, context)) // prettier-ignore
+  // The room of each hole in hundredths, in front of it.
+  const figures = gaps.map((gap, i) => figureLetIn(String(Math.round(100 * gap)), { at: [i * pitch, -widest - ROUND - FIGURES], top: v.high, height: FIGURES, nth: `${i + 1}` }, context)) // prettier-ignore
   const place = translation([v.at[0], v.at[1], 0])
   const beside = translation([v.at[0], v.at[1] + front - WALL - v.across / 2 - WIDER, 0])
   return {
@@ -99,20 +100,6 @@ function buildTest(v: Values, context: StepContext): StepOutput {
     rows: [],
     notes: [...said(learntFrom(v)), ...endsEarly(v)],
   }
-}
-
-/** The room of a hole in hundredths, let into the top in front of it. */
-function figureOf(
-  gap: number,
-  [x, y]: readonly [number, number],
-  top: number,
-  nth: string,
-  { kernel, id, tolerance, printer }: StepContext,
-) {
-  const { region } = strokedLetters(String(Math.round(100 * gap)), { height: FIGURES, lines: 0, line: printer.line })
-  const at = put(region, ([u, v]) => [u + x, v + y])
-  const names = { step: id, top: 'mouth', bottom: 'figure:floor', side: 'figure', copy: [nth] }
-  return kernel.extrude(at, top - 2 * printer.layer, top + 1, { names, tolerance })
 }
 
 /** Stands on a grip; its end is bevelled. */

@@ -1,12 +1,11 @@
 'use client'
 import { setPart } from '@/core/document/edits'
 import { layByItself } from '@/core/document/print-edits'
-import { evaluateFormula } from '@/core/units/formula'
 import type { OnPlateView, PlateView } from '@/worker/plate-views'
 import { LengthFigure } from '../../primitives/length-figure'
 import { NumberFigure } from '../../primitives/number-figure'
 import { useDocument, useProject } from '../../store/store'
-import { useKnown, useWorkOut } from '../../store/use-work-out'
+import { useWorkOut } from '../../store/use-work-out'
 import { type Moved, tenth, within } from './moved'
 
 /** Where the part in hand lies, in figures. */
@@ -26,13 +25,8 @@ export function PlateFoot({
   const count = parts[lies.id]?.count ?? 1
   const move = (change: Partial<Moved>) => lay({ lies, plate, at: lies.at, turned: lies.turned, ...change })
   const workOut = useWorkOut('document')
-  const known = useKnown('')
   const length = (text: string, take: (mm: number) => void) => {
     const value = workOut(text)
-    if (value.ok) take(value.value)
-  }
-  const number = (text: string, take: (v: number) => void) => {
-    const value = evaluateFormula(text, 'number', known)
     if (value.ok) take(value.value)
   }
   return (
@@ -44,9 +38,7 @@ export function PlateFoot({
           label="On which plate"
           formula={String(plate)}
           ending=""
-          onChange={(t) =>
-            number(t, (v) => Number.isInteger(v) && v >= 1 && v <= plates.length + 1 && move({ plate: v }))
-          }
+          onChange={(_, v) => Number.isInteger(v) && v >= 1 && v <= plates.length + 1 && move({ plate: v })}
         />{' '}
         at{' '}
         <LengthFigure
@@ -65,7 +57,7 @@ export function PlateFoot({
           label="Turned"
           formula={String(lies.turned)}
           ending="°"
-          onChange={(t) => number(t, (v) => move({ turned: within(v) }))}
+          onChange={(_, v) => move({ turned: within(v) })}
         />
         {lies.byHand ? ', as it was laid by hand.' : ', by itself.'}
       </p>
