@@ -14,6 +14,7 @@ import { mutated } from './mutate'
 import { proveRandomParts } from './prove-parts'
 import { Random } from './random'
 import { readBrokenFiles } from './read-files'
+import { roundRandomChains } from './round-chains'
 import { samples } from './samples'
 import { saveBrokenProjects } from './serve-projects'
 
@@ -43,6 +44,12 @@ test('random projects build without a throw or an open part, and are measured an
 
 test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked', async () => {
   expect(await divideRandomParts(SEED, 40, await Kernel.load())).toEqual([])
+}, 120_000)
+
+test('chains of lines and arcs, drawn out, on a plate or turned, come out rounded as formulas say', async () => {
+  const { failures, refused, right } = await roundRandomChains(SEED, 16, await Kernel.load())
+  expect([failures, refused]).toEqual([[], []])
+  expect(right).toBeGreaterThan(8)
 }, 120_000)
 
 test('parts changed by hand at random come out as if they had been built like that, and what can be had is not refused', async () => {

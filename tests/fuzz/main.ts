@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|skins|cuts|changes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|chains|cuts|changes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
- * server, rounds and hollows random bodies, divides them, changes their faces by hand, and proves
+ * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, changes their faces by hand, and proves
  * random parts whose figures are known. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
@@ -22,6 +22,7 @@ import { divideRandomParts } from './divide-parts'
 import { proveRandomParts } from './prove-parts'
 import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
+import { roundRandomChains } from './round-chains'
 import { shapeRandomSkins } from './shape-skins'
 
 const { values, positionals } = parseArgs({
@@ -58,6 +59,17 @@ if (wanted('projects')) {
 if (wanted('skins')) {
   const kernel = await Kernel.load()
   await inLots('skins', (from, count) => shapeRandomSkins(from, count, kernel))
+}
+if (wanted('chains')) {
+  const kernel = await Kernel.load()
+  let [refused, right] = [0, 0]
+  await inLots('chains', async (from, count) => {
+    const found = await roundRandomChains(from, count, kernel)
+    refused += found.refused.length
+    right += found.right
+    return found.failures
+  })
+  process.stdout.write(`chains: ${right} as their formulas say, ${refused} refused although there is one\n`)
 }
 if (wanted('cuts')) {
   const kernel = await Kernel.load()

@@ -22,7 +22,9 @@ export function withoutChips(kernel: Kernel, solid: Solid, under: number): Solid
     return known
   })) // prettier-ignore
   const made = kernel.fromFaces(positions, indices, kept.map((t) => mesh.triangleSurface[t]!), mesh.surfaces) // prettier-ignore
-  return made.ok ? made.value : solid
+  if (!made.ok || kept.length === mesh.triangleSurface.length) return solid
+  // What touched the rest along an edge is parted from it when it is taken in again, and seen then.
+  return withoutChips(kernel, made.value, under)
 }
 
 /** The closed skins of a mesh, each by one of its vertices, and what each of them goes round, mm3. */

@@ -53,12 +53,17 @@ export function pivotAt(on: Pointable, vertex: number, coming: readonly Arrival[
   const ahead = dot(right.out(at), leaving)
   const turnsBack = coming[0]!.chain.convex ? ahead < -0.1 : ahead > 0.1
   if (!turnsBack) return undefined
-  const flat = [top, left, right].every((s) => s.shape.kind === 'plane')
-  const square = [left, right].every((s) => Math.abs(dot(s.out(at), top.out(at))) < 1e-6)
-  if (!flat || !square)
+  const square = top.shape.kind === 'plane' && [left, right].every((s) => isUpright(s, top.out(at), at))
+  if (!square)
     return raise('corner', 'These edges go round a corner that turns the other way and is not square to the face they share; such a corner cannot be done. Take fewer edges at once.', 'of') // prettier-ignore
   return { shared: top, others: [left, right], at, from: a }
 }
+
+/** True for a flat face that stands square to a direction, and for a round one drawn out along it: its edges with others like it are straight. */
+const isUpright = ({ shape, out }: Side, up: Vec3, at: Vec3): boolean =>
+  shape.kind === 'cylinder'
+    ? Math.abs(dot(shape.axis, up)) > 1 - 1e-9
+    : shape.kind === 'plane' && Math.abs(dot(out(at), up)) < 1e-6
 
 /** Goes on so far into both edges, radians, so that nothing is left between. */
 const OVER = 0.01

@@ -136,7 +136,21 @@ function Light() {
 /** What the shades of bends mean: radii, mm or inches. */
 function Shades() {
   const unit = useUnit()
-  const radius = (share: number) => formatLength(TIGHTEST / share ** 2, unit)
+  const tightest = useProject((s) => s.tightest)
+  const set = useProject((s) => s.set)
+  const radius = (share: number) => formatLength(tightest / share ** 2, unit)
+  const at = TIGHTEST.findIndex((r) => r === tightest)
+  const to = (next: number, words: string, title: string) => (
+    <button
+      type="button"
+      className="figure"
+      title={title}
+      disabled={!TIGHTEST[next]}
+      onClick={() => set({ tightest: TIGHTEST[next]! })}
+    >
+      {words}
+    </button>
+  )
   const { hollow, flat, bulged } = SHADES
   return (
     <figure className="w-56 bg-scene/80 px-2 py-1 text-soft" aria-label="Shades by the radius that a face bends by">
@@ -150,6 +164,10 @@ function Shades() {
         {[1, 0.5, 0, 0.5, 1].map((share, i) => (
           <span key={i}>{share === 0 ? '' : radius(share)}</span>
         ))}
+      </div>
+      <div className="flex justify-between">
+        {to(at - 1, 'smaller radii', 'Shades for smaller radii')}
+        {to(at + 1, 'larger radii', 'Shades for larger radii')}
       </div>
     </figure>
   )

@@ -114,8 +114,8 @@ export class SceneView {
   }
 
   /** How faces are lit. */
-  setLight(light: SurfaceLight): void {
-    setLight(light)
+  setLight(light: SurfaceLight, tightest: number): void {
+    setLight(light, tightest)
     this.draw()
   }
 

@@ -206,7 +206,8 @@ function useBodies(view: SceneView | undefined): void {
   }, [view, build, showing, usual, swap, beside, proved, isLayer])
   useEffect(() => view?.eye.setPerspective(perspective), [view, perspective])
   const light = useProject((s) => s.light)
-  useEffect(() => view?.setLight(light), [view, light])
+  const tightest = useProject((s) => s.tightest)
+  useEffect(() => view?.setLight(light, tightest), [view, light, tightest])
 }
 
 /** What is being read is looked at before its faces are found. */

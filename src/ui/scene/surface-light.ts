@@ -7,13 +7,18 @@ export type SurfaceLight = View['light']
 /** One for all materials, which are not compiled anew for it. */
 const LIGHT = { value: 0 }
 const VALUES: Readonly<Record<SurfaceLight, number>> = { plain: 0, striped: 1, bent: 2 }
-export const setLight = (light: SurfaceLight): void => void (LIGHT.value = VALUES[light])
+/** @param tightest the radius that has the full shade of bends, mm */
+export function setLight(light: SurfaceLight, tightest: number): void {
+  LIGHT.value = VALUES[light]
+  FULL.value = tightest
+}
 
 /** So many stripes stand round about the direction one looks in. */
 const COUNT = 20
 
-/** What bends by this radius, mm, or by less, has the full shade. */
-export const TIGHTEST = 4
+/** Radii that may have the full shade, mm; what bends by one of them, or by less, has it. */
+export const TIGHTEST = [1, 2, 4, 10, 25, 60] as const
+const FULL = { value: 4 }
 /** The shades of what bulges, is flat and is hollow, as they are without light and shade. */
 export const SHADES = { bulged: '#b8742a', flat: '#f1ede0', hollow: '#1d6a6c' } as const
 const asVec = (hex: string): string =>
@@ -46,7 +51,7 @@ if (light > 1.5) {
   float mean = 0.5 * (E * N - 2.0 * F * M + G * L) / area;
   float spread = sqrt(max(mean * mean - (L * N - M * M) / area, 0.0));
   float bend = mean >= 0.0 ? mean + spread : mean - spread;
-  float shade = sqrt(clamp(abs(bend) * ${TIGHTEST.toFixed(1)}, 0.0, 1.0));
+  float shade = sqrt(clamp(abs(bend) * tightest, 0.0, 1.0));
   vec3 tone = mix(${asVec(SHADES.flat)}, bend > 0.0 ? ${asVec(SHADES.bulged)} : ${asVec(SHADES.hollow)}, shade);
   float lit = 0.62 + 0.38 * clamp(unitNormal.z * 0.7 + unitNormal.y * 0.5, 0.0, 1.0);
   gl_FragColor.rgb = pow(tone, vec3(2.2)) * lit;
@@ -56,8 +61,9 @@ if (light > 1.5) {
 export function withLight(material: MeshLambertMaterial): MeshLambertMaterial {
   material.onBeforeCompile = (shader) => {
     shader.uniforms.light = LIGHT
+    shader.uniforms.tightest = FULL
     shader.fragmentShader = shader.fragmentShader
-      .replace('#include <common>', '#include <common>\nuniform float light;')
+      .replace('#include <common>', '#include <common>\nuniform float light;\nuniform float tightest;')
       .replace('#include <opaque_fragment>', `#include <opaque_fragment>\n${REFLECTED}\n${BENT}`)
   }
   return material

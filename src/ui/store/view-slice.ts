@@ -72,6 +72,8 @@ export interface View {
   onPlate: { part: string; copy: number } | undefined
   /** How parts are lit: `striped` shows creases and dents, `bent` how strongly faces bend. */
   light: 'plain' | 'striped' | 'bent'
+  /** The radius that has the full shade of bends, mm. */
+  tightest: number
   /** What picked items are taken to be made of. */
   material: Material
   /** The simulated calipers are at hand. */
@@ -110,6 +112,7 @@ export const viewSlice =
     arrangement: 'bed',
     onPlate: undefined,
     light: 'plain',
+    tightest: 4,
     material: 'PLA',
     calipers: false,
     editing: undefined,
