@@ -80,7 +80,7 @@ const ledger = {
 const sheet = await measureSheet(kernel, project, models, RUNS)
 const travels = await only('travels', () => measureTravels(kernel, project, models, RUNS))
 const drawings = await only('drawings', () => measureDrawings(kernel))
-const skins = await only('skins', () => measureSkins(kernel))
+const skins = await only('skins', () => measureSkins(kernel, heap))
 const divide = await only('divide', () => measureDivide(kernel))
 const byHand = await only('by-hand', () => measureByHand(kernel))
 const prove = await only('prove', () => measureProve(kernel, project, built.parts))

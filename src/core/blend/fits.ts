@@ -1,6 +1,6 @@
 import { distanceToSpan } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
-import type { TriangleTree } from '../fit/gap'
+import { TriangleTree } from '../fit/gap'
 import { distance, dot, scale, sub, type Vec3 } from '../geometry/vec'
 import { between, type Chain, type Station } from './chains'
 import { isNear, regionTree } from './near-faces'
@@ -128,20 +128,36 @@ export function crowded(
   looks: readonly { chain: Chain; form: Form; probes: readonly Probe[] }[],
   slack: (of: Chain, form: Form) => number,
 ): Probe | undefined {
-  const stretches = new Map<number, Stretch[]>()
-  for (const { chain, probes } of looks) for (const [region, s] of stretchesOf(chain, probes)) stretches.set(region, [...(stretches.get(region) ?? []), s]) // prettier-ignore
+  const onFaces = new Map<number, Stretch[]>()
+  for (const [region, s] of looks.flatMap(({ chain, probes }) => stretchesOf(chain, probes))) {
+    const own = onFaces.get(region)
+    if (own) own.push(s)
+    else onFaces.set(region, [s])
+  }
+  const near = new Map([...onFaces].map(([region, own]) => [region, nearOf(own)]))
   for (const { chain, form, probes } of looks) {
     const free = slack(chain, form)
     const isFree = (other: (s: Stretch) => boolean) => (probe: Probe) =>
       probe.section.contacts.every(
         (q, i) =>
-        (stretches.get(probe.station.regions[i as 0 | 1]) ?? []).every((s) => !other(s) || isBeside(s, probe, chain) || distanceToSpan(q, s.a, s.b) > s.reach - free), // prettier-ignore
+        (near.get(probe.station.regions[i as 0 | 1])?.(q) ?? []).every((s) => !other(s) || isBeside(s, probe, chain) || distanceToSpan(q, s.a, s.b) > s.reach - free), // prettier-ignore
       )
     const far = probes.find((p) => !isFree((s) => s.chain === chain || !meet(s.chain, chain))(p))
     if (far) return far
     if (!probes.some(isFree((s) => s.chain !== chain && meet(s.chain, chain)))) return probes[0]
   }
   return undefined
+}
+
+/** Finds those stretches that can be so near to a point that it lies within their reach. */
+function nearOf(stretches: readonly Stretch[]): (q: Vec3) => Stretch[] {
+  const tree = new TriangleTree(Float32Array.from(stretches.flatMap(({ a, b }) => [...a, ...b, ...b])))
+  const reach = 1e-3 + Math.max(...stretches.map((s) => s.reach))
+  return (q) => {
+    const found: Stretch[] = []
+    tree.within([...q.map((v) => v - reach), ...q.map((v) => v + reach)], (k) => found.push(stretches[k]!))
+    return found
+  }
 }
 
 /** True of a stretch of the same chain, so near along it that it is no other edge. */

@@ -1,5 +1,6 @@
 import { distanceToTriangle } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
+import { trianglesOf } from '../faces/topology'
 import { TriangleTree } from '../fit/gap'
 import { placeAt, type Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
@@ -11,7 +12,7 @@ const known = new WeakMap<Pointable, Map<number, TriangleTree>>()
 export function regionTree(on: Pointable, region: number): TriangleTree {
   const trees = known.get(on) ?? new Map<number, TriangleTree>()
   known.set(on, trees)
-  const tree = trees.get(region) ?? treeOf(on.mesh, (t) => on.topology.regionOf[t] === region)
+  const tree = trees.get(region) ?? treeOfThese(on.mesh, trianglesOf(on.topology, region))
   trees.set(region, tree)
   return tree
 }
@@ -21,9 +22,11 @@ export function treeOf(
   { positions, indices }: Pick<TaggedMesh, 'positions' | 'indices'>,
   wanted: (t: number) => boolean,
 ): TriangleTree {
-  const own = Array.from({ length: indices.length / 3 }, (_, t) => t).filter(wanted)
-  return new TriangleTree(unpacked(positions, indices, own))
+  return treeOfThese({ positions, indices }, Array.from({ length: indices.length / 3 }, (_, t) => t).filter(wanted))
 }
+
+const treeOfThese = ({ positions, indices }: Pick<TaggedMesh, 'positions' | 'indices'>, triangles: ArrayLike<number>) =>
+  new TriangleTree(unpacked(positions, indices, triangles))
 
 /** True if one of the triangles is so near to a point. @param slack mm */
 export function isNear(p: Vec3, tree: TriangleTree, slack: number): boolean {
