@@ -11,6 +11,7 @@ import {
   startDrawing,
   stepLines as steps,
   typed,
+  setPlane,
   takeOver,
 } from './drawn'
 import { newProject, noErrors, openBegun, openCopy, openDemo } from './helpers'
@@ -312,4 +313,44 @@ test('room is made round a peg in a plate, and the ledger measures the gap', asy
   await page.getByRole('textbox', { name: 'The same on the diameter' }).fill('0.9')
   await page.keyboard.press('Enter')
   await expect(row).toContainText('0.45')
+})
+
+test('a nozzle: a section that grows along its path as a drawn line is high, and is lifted off it by the same line', async ({
+  page,
+}) => {
+  await newProject(page)
+  await startDrawing(page)
+  await draw(page, 'l', [0, 10], [30, 20])
+  const end = async () => page.getByRole('button', { name: 'done with the drawing' }).first().click()
+  await end()
+  await addStep(page, 'draw on a plane')
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  await setPlane(page, steps(page).last(), 'The plane', 'the upright plane from left to right', '0')
+  await draw(page, 'c', [0, 0])
+  await typed(page, { 'The diameter': '10' })
+  await end()
+  await addStep(page, 'draw on a plane')
+  await expect(page.getByText('Nothing is drawn yet.')).toBeVisible()
+  await draw(page, 'l', [0, 0], [0, 30])
+  await end()
+  await addStep(page, 'sweep a drawing')
+  const sweep = steps(page).last()
+  await expect(sweep).toContainText('30.0 mm along.')
+  await sweep.getByRole('button', { name: 'more …' }).click()
+  await choose(page, sweep, 'How it grows', 'as a line is high,')
+  await expect(sweep).toContainText('does not say one height for each place of the way')
+  await choose(page, sweep, 'The line that says how large it is', 'drawing 1')
+  await choose(
+    page,
+    sweep,
+    'Whether it leaves the plane of its path',
+    'lifted out of the plane of its path as a line rises',
+  )
+  await choose(page, sweep, 'The line that says how far it is lifted', 'drawing 1')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(sweep).not.toContainText('lifted')
+  // A frustum from a radius of 5 to one of 10, 30 long.
+  await page.getByRole('button', { name: 'Parts', exact: true }).click()
+  await expect(page.getByRole('main')).toContainText('20 × 30 × 20 mm, 5.49 cm³')
 })

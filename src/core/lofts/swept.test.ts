@@ -5,12 +5,12 @@ import { type ProblemError } from '../result'
 import { type Sculpt, sweptRings } from './swept'
 
 const SQUARE: Vec2[] = [[-1, -1], [1, -1], [1, 1], [-1, 1]] // prettier-ignore
-const PLAIN: Sculpt = { scale: () => 1, turn: () => 0 }
+const PLAIN: Sculpt = { scale: () => 1, turn: () => 0, lift: () => 0 }
 const path = (corners: readonly Vec2[], closed = false) => ({ corners, closed, frame: IDENTITY })
 const rings = (corners: readonly Vec2[], closed = false, sculpt = PLAIN, upright = false) => sweptRings([SQUARE], path(corners, closed), sculpt, upright).map((r) => r[0]!) // prettier-ignore
 
 test('along a straight line the rings stand square to it, as large and as turned as the share of the way says', () => {
-  const sculpt = { scale: (t: number) => 1 + t, turn: (t: number) => (t * Math.PI) / 2 }
+  const sculpt = { scale: (t: number) => 1 + t, turn: (t: number) => (t * Math.PI) / 2, lift: () => 0 }
   const [first, middle, last] = rings([[0, 0], [5, 0], [10, 0]], false, sculpt) as [Vec3[], Vec3[], Vec3[]] // prettier-ignore
   for (const [ring, x, size] of [
     [first, 0, 1],

@@ -2,10 +2,11 @@ import { apply, type Placement, turn } from '../geometry/placement'
 import { add, cross, dot, normalize, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
 
-/** A section on its way: how large it is there, and how far turned, by the share of the way. */
+/** A section on its way: how large it is there, how far turned, radians, and how far out of the path's plane, mm, by the share of the way. */
 export interface Sculpt {
   scale: (share: number) => number
   turn: (share: number) => number
+  lift: (share: number) => number
 }
 
 /** A path in its plane as chords go along it. */
@@ -48,10 +49,10 @@ export function sweptRings(
     const wider = upright ? 1 : 1 / dot(way, after)
     const aside = cross(way, up)
     const share = far[k]! / far.at(-1)!
-    const [size, angle] = [sculpt.scale(share), sculpt.turn(share)]
+    const [size, angle, out] = [sculpt.scale(share), sculpt.turn(share), sculpt.lift(share)]
     const [c, s] = [size * Math.cos(angle), size * Math.sin(angle)]
     return loops.map((loop) =>
-      loop.map(([x, y]) => add(p, add(scale(aside, wider * (c * x - s * y)), scale(up, s * x + c * y)))),
+      loop.map(([x, y]) => add(p, add(scale(aside, wider * (c * x - s * y)), scale(up, s * x + c * y + out)))),
     )
   })
   const tight = rings.findIndex((ring, k) => {

@@ -1,12 +1,11 @@
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
-import { angleField, ratioField } from '../../fields/number'
 import { publicationField } from '../../fields/publication'
 import { apply, turn } from '../../geometry/placement'
 import { normalize, sub } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import type { SurfaceTag } from '../../kernel/surface'
-import { sweptRings } from '../../lofts/swept'
+import { type Sculpt, sweptRings } from '../../lofts/swept'
 import { sweptShape } from '../../lofts/swept-shape'
 import { toPolygons } from '../../profile/polygon'
 import { raise } from '../../result'
@@ -14,6 +13,7 @@ import { DRAWING } from '../drawn'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import type { Situation } from '../offer'
 import { cornersOf, longOf, type Path, pathOf, piecesOf } from '../path'
+import { SCULPT_NOTES, sculptFields, sculptOf, sculptWords } from './sculpt'
 import { type StepContext, stepKind } from '../step-kind'
 import { WALLED_NOTES, walled, walledFields, walledWords, wallRows } from '../walled'
 
@@ -21,8 +21,7 @@ const fields = {
   section: publicationField('The section', DRAWING, () => []),
   path: publicationField('The path', DRAWING, () => []),
   stands: choiceField('How the section stands', 'square', { square: 'square to it', upright: 'always the same way' }),
-  scaled: ratioField('How large the section is at the end', '1', 0.01, 100),
-  turned: angleField('How far it is turned at the end', '0', -3600, 3600),
+  ...sculptFields,
   ...walledFields,
   ...joiningFields,
 }
@@ -32,22 +31,21 @@ type Values = FieldValues<typeof fields>
 export const sweepStep = stepKind({
   kind: 'sweep',
   title: 'Sweep a drawing along a path',
-  findBy: ['pipe', 'tube', 'hose', 'rail', 'moulding', 'handle', 'along', 'extrude along', 'bend', 'gutter', 'twist'],
+  findBy: ['pipe', 'tube', 'hose', 'rail', 'moulding', 'handle', 'along', 'bend', 'gutter', 'twist', 'nozzle', 'horn'],
   group: 'make',
   about:
-    'Moves a drawing along a line of another one: a bar, a pipe, a rail, growing and turning on its way if wished.',
+    'Moves a drawing along a line of another one: a bar, a pipe, a rail, growing, turning and leaving its plane on the way if wished, evenly or as lines say.',
   fields,
   fieldNotes: {
     section: 'id of a drawing step before; its datum goes along the path, its up away from the path’s plane',
     path: 'id of a drawing step before: its one run of lines that does not close, or its guide, or what it goes round; bends by the radii that it is drawn with', // prettier-ignore
-    scaled: 'grows or shrinks evenly along the way to so many times its size',
-    turned: 'degrees, evenly along the way',
+    ...SCULPT_NOTES,
     ...WALLED_NOTES,
     ...JOINING_NOTES,
   },
   sentence: [
     'Sweep', { field: 'section' }, { field: 'path', before: 'along', after: ',' }, { field: 'stands', after: ',' },
-    { field: 'scaled', rare: true, before: 'growing to', after: ' times its size,' }, { field: 'turned', rare: true, before: 'turning by', after: ',' }, ...walledWords, ...joiningWords,
+    ...sculptWords, ...walledWords, ...joiningWords,
   ], // prettier-ignore
   surfaces: { side: { called: 'swept side' }, start: { called: 'beginning' }, end: { called: 'end' }, inside: { called: 'inside of the wall', moved: ['wall', 'the wall'], along: () => 1 }, edge: { called: 'rim' } }, // prettier-ignore
   printer: ['line'],
@@ -73,21 +71,25 @@ export const sweepStep = stepKind({
   },
 })
 
-function sweptTool(
-  { section, path: way, stands, scaled, turned }: Values,
-  path: Path,
-  { kernel, id, tolerance }: StepContext,
-): Solid {
+const UNCHANGED: Sculpt = { scale: () => 1, turn: () => 0, lift: () => 0 }
+
+function sweptTool(values: Values, path: Path, { kernel, id, tolerance }: StepContext): Solid {
+  const { section, path: way, stands } = values
   const { profile, open } = section.data
   if (section.step === way.step) return raise('same', 'The section and the path are the same drawing; choose another one.', 'path') // prettier-ignore
   if (profile.loops.length === 0) return raise('open', open.length > 0 ? 'Nothing in the section closes yet: its lines have open ends.' : 'There is nothing in the section yet.', 'section') // prettier-ignore
   const polygons = toPolygons(profile, tolerance)
-  const isSculpted = scaled !== 1 || turned !== 0
-  if (isSculpted && path.closed) return raise('closed', 'On a path that closes it has to come back as it began: of the same size, and not turned.', 'path') // prettier-ignore
+  const sculpt = sculptOf(values)
+  const isSculpted = sculpt !== undefined
+  if (isSculpted && path.closed) return raise('closed', 'On a path that closes it has to come back as it began: of the same size, in its plane and not turned.', 'path') // prettier-ignore
   const corners = isSculpted ? denser(cornersOf(path, tolerance), tolerance > 0.01 ? 40 : 160) : cornersOf(path, tolerance) // prettier-ignore
-  const sculpt = { scale: (share: number) => 1 + (scaled - 1) * share, turn: (share: number) => (share * turned * Math.PI) / 180 } // prettier-ignore
   const loops = polygons.map((p) => p.points)
-  const rings = sweptRings(loops, { corners, closed: path.closed, frame: path.frame }, sculpt, stands === 'upright')
+  const rings = sweptRings(
+    loops,
+    { corners, closed: path.closed, frame: path.frame },
+    sculpt ?? UNCHANGED,
+    stands === 'upright',
+  )
   const tags: SurfaceTag[] = [endTag(id, 'start', path, corners, true), endTag(id, 'end', path, corners, false)]
   const pieces = isSculpted || stands === 'upright' ? undefined : piecesOf(path, tolerance)
   const known = new Map<string, number>()

@@ -52,6 +52,56 @@ test('it can grow and turn on its way: a horn has a third of the sum of its ends
   expect(twisted.volume / 6000).toBeCloseTo(1, 1)
 })
 
+const says = (id: string, ...through: [number, number][]): StepOf => ['drawing', { on: { base: 'ground', off: '0' }, shapes: [shape('run', { through: through.map(([x, y]) => at(x, y)), ends: 'open', is: 'guide' }, 'way')] }, id] // prettier-ignore
+
+test('a line says how large it is along the way, from its left end to its right one, however long the line is', async () => {
+  const straight = path(run([0, 0], [0, 60]))
+  const bellied = (line: StepOf) => swept(section(ROUND), line, straight, sweep({ grows: 'line', wide: line[2]! }))
+  // Two frusta, of radii 5, 10 and 5, each 30 high.
+  const up = await bellied(says('w', [0, 8], [15, 16], [30, 8]))
+  expect(up.problems).toEqual([])
+  expect(up.volume / ((2 * 30 * Math.PI * (25 + 50 + 100)) / 3)).toBeCloseTo(1, 2)
+  const fromRight = await bellied(says('w', [90, 4], [45, 8], [0, 4]))
+  expect(fromRight.volume).toBeCloseTo(up.volume, 6)
+  const even = await swept(section(ROUND), straight, sweep({ scaled: '3' }))
+  const drawn = await bellied(says('w', [0, 1], [10, 3]))
+  expect(drawn.volume).toBeCloseTo(even.volume, 6)
+})
+
+test('a line lifts it out of the plane of its path: as much material, higher by what the line rises', async () => {
+  const flat = await swept(section(ROUND), path(run([0, 0], [0, 60])), sweep())
+  const lifted = await swept(section(ROUND), says('up', [0, 2], [20, 2], [40, 22]), path(run([0, 0], [0, 60])), sweep({ leaves: 'line', rises: 'up' })) // prettier-ignore
+  expect(lifted.problems).toEqual([])
+  // Sections of one size stay square to the path (Cavalieri).
+  expect(lifted.volume / flat.volume).toBeCloseTo(1, 3)
+  const tops = (part: typeof flat.part) => Math.max(...part!.mesh.positions.filter((_, i) => i % 3 === 2))
+  expect(tops(lifted.part) - tops(flat.part)).toBeCloseTo(20, 3)
+})
+
+test('a line says how the turn is spread over the way', async () => {
+  const square = shape('rectangle', { width: '20', height: '4' })
+  const straight = path(run([0, 0], [0, 60]))
+  const late = await swept(section(square), says('t', [0, 0], [30, 0], [60, 10]), straight, sweep({ turns: 'line', twist: 't', turned: '90' })) // prettier-ignore
+  expect(late.problems).toEqual([])
+  // Nothing is turned in the first half, so that it is as high there as drawn; at its end it stands on edge.
+  const high = (from: number, to: number) => {
+    const { positions } = late.part!.mesh
+    const own = Array.from({ length: positions.length / 3 }, (_, i) => [positions[3 * i + 1]!, positions[3 * i + 2]!])
+    return Math.max(...own.filter(([y]) => y! >= from && y! <= to).map(([, z]) => z!))
+  }
+  expect(high(0, 29.9)).toBeCloseTo(2, 6)
+  expect(high(59.9, 60)).toBeCloseTo(10, 6)
+})
+
+test('lines that turn back, go down to nothing, or are not chosen are refused at their field', async () => {
+  const told = async (fields: Fields, ...line: [number, number][]) =>
+    (await swept(section(ROUND), says('w', ...line), path(run([0, 0], [0, 60])), sweep(fields))).problems[0]
+  const wide = { grows: 'line', wide: 'w' }
+  expect(await told(wide, [0, 1], [20, 5], [10, 9])).toMatchObject({ field: 'wide', message: expect.stringContaining('turns back at 10.0, 9.0') }) // prettier-ignore
+  expect(await told(wide, [0, 5], [20, 0])).toMatchObject({ field: 'wide', message: expect.stringContaining('would vanish') }) // prettier-ignore
+  expect(await told({ turns: 'line', twist: 'w', turned: '90' }, [0, 5], [20, 5])).toMatchObject({ field: 'twist', kind: 'level' }) // prettier-ignore
+})
+
 test('too sharp a bend, several runs and no run at all are refused', async () => {
   const told = async (...steps: readonly StepOf[]) => (await swept(...steps)).problems[0]
   expect(await told(section(ROUND), path(run([0, 0], [0, 40], [3, 1])), sweep())).toMatchObject({ field: 'path', message: expect.stringContaining('too sharply') }) // prettier-ignore
