@@ -14,7 +14,7 @@ import {
   setPlane,
   takeOver,
 } from './drawn'
-import { newProject, noErrors, openBegun, openCopy, openDemo } from './helpers'
+import { dropFile, newProject, noErrors, openBegun, openCopy, openDemo } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
@@ -353,4 +353,23 @@ test('a nozzle: a section that grows along its path as a drawn line is high, and
   // A frustum from a radius of 5 to one of 10, 30 long.
   await page.getByRole('button', { name: 'Parts', exact: true }).click()
   await expect(page.getByRole('main')).toContainText('20 × 30 × 20 mm, 5.49 cm³')
+})
+
+test('a mesh that does not close is taken over as a sheet of a thickness', async ({ page }) => {
+  await newProject(page)
+  // A shade for seedlings: two slopes that meet in a ridge, 40 x 30 from above, 15 high.
+  const facet = (...corners: readonly (readonly number[])[]) =>
+    `facet normal 0 0 0\nouter loop\n${corners.map((c) => `vertex ${c.join(' ')}`).join('\n')}\nendloop\nendfacet`
+  const [a, b, c, d, e, f] = [[0, 0, 0], [0, 30, 0], [20, 30, 15], [20, 0, 15], [40, 0, 0], [40, 30, 0]] as const // prettier-ignore
+  const text = `solid shade\n${[facet(a, d, c), facet(a, c, b), facet(d, e, f), facet(d, f, c)].join('\n')}\nendsolid shade\n`
+  await dropFile(page, 'shade.stl', Buffer.from(text))
+  await page.getByRole('button', { name: 'wave it through' }).click({ timeout: 60_000 })
+  await takeOver(page)
+  const step = steps(page).last()
+  await expect(step).toContainText('has open edges, so it is no solid')
+  await step.getByRole('button', { name: 'give it a thickness' }).click()
+  await expect(step).not.toContainText('has open edges')
+  await page.getByRole('button', { name: 'Parts', exact: true }).click()
+  // Two slopes of 25 x 30, 2 thick, half to each side.
+  await expect(page.getByRole('main')).toContainText('3 cm³')
 })

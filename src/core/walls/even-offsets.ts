@@ -98,7 +98,8 @@ function angleAt(on: Pointable, side: number): number {
   return angleBetween(sub(q, p), sub(r, p))
 }
 
-function wayOf(facets: readonly { out: Vec3; weight: number }[]): Vec3 {
+/** Where a corner goes so that every facet beside it moves by 1 or more; facets without a direction have no say. */
+export function wayOf(facets: readonly { out: Vec3; weight: number }[]): Vec3 {
   const rows: [number, number, number][] = [[0, 0, 0], [0, 0, 0], [0, 0, 0]] // prettier-ignore
   let sum: Vec3 = [0, 0, 0]
   for (const { out, weight } of facets) {

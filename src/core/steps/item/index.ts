@@ -6,17 +6,23 @@ import { lengthField } from '../../fields/length'
 import { referenceField } from '../../fields/reference'
 import type { Solid } from '../../kernel/kernel'
 import { welded } from '../../mesh/weld'
-import { expectOk } from '../../result'
+import { expectOk, ProblemError, raise } from '../../result'
 import { formatLength } from '../../units/length'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
 import { offerItem, startItem } from './offers'
-import { solidOfShape } from './solid-of-item'
+import { isSheet, solidOfSheet, solidOfShape } from './solid-of-item'
 
 const fields = {
   reference: referenceField('What was gathered'),
   item: itemField('The item', 'reference'),
-  what: choiceField('What of it', 'itself', { itself: 'itself', room: 'with the room it moves in' }),
+  what: choiceField('What of it', 'itself', {
+    itself: 'itself',
+    room: 'with the room it moves in',
+    sheet: 'an open sheet',
+  }),
+  thick: lengthField('How thick the sheet is made', '2', 0.05, 1000),
+  way: choiceField('To which side', 'both', { both: 'half to each side', front: 'to its front', back: 'to its back' }),
   gap: lengthField('The gap round it, per side', '0', 0, 100, 'per-side'),
   ...joiningFields,
 }
@@ -25,22 +31,50 @@ const fields = {
 export const itemStep = stepKind({
   kind: 'item',
   title: 'Take over an item',
-  findBy: ['board', 'connector', 'stl', 'step', 'imported', 'mesh', 'tool', 'room', 'pocket', 'cut out', 'edit an stl'],
+  findBy: [
+    'board',
+    'connector',
+    'stl',
+    'step',
+    'imported',
+    'mesh',
+    'tool',
+    'room',
+    'pocket',
+    'cut out',
+    'edit an stl',
+    'open sheet',
+  ],
   group: 'make',
   about: 'An item of what was gathered, larger by a gap all round: a part of its own to work on, or something added to or taken from parts.', // prettier-ignore
   fields,
   fieldNotes: {
     reference: 'id of a reference; empty: the first',
     item: 'id of one of its items',
-    what: 'the item `itself`, or with the `room` that it moves in',
+    what: 'the item `itself`; with the `room` that it moves in; or, of a mesh that does not close, the `sheet`, made `thick`',
+    way: 'with `sheet`: half to each side, or to where its facets look (`front`), or the other way (`back`)',
     gap: 'how much larger it is made all round; shapes of over 600 triangles are then wrapped first, hollows closed',
     ...JOINING_NOTES,
   },
   sentence: [
     { field: 'item' }, { field: 'reference', before: 'of', after: ',' }, { field: 'what', after: ',' },
-    { field: 'gap', before: 'with a gap of', after: ' round it,' }, ...joiningWords,
+    { field: 'thick', when: ['what', 'sheet'], after: ' thick,' }, { field: 'way', when: ['what', 'sheet'], after: ',' }, { field: 'gap', when: ['what', 'itself', 'room'], before: 'with a gap of', after: ' round it,' }, ...joiningWords,
   ], // prettier-ignore
-  surfaces: { face: { called: 'face' }, grown: { called: 'gap', moved: ['gap', 'the gap round it'] } },
+  surfaces: {
+    face: { called: 'face' },
+    front: {
+      called: 'front',
+      moved: ['thick', 'the thickness'],
+      along: ({ way }) => ({ both: 2, front: 1 })[String(way)] ?? 0,
+    },
+    back: {
+      called: 'back',
+      moved: ['thick', 'the thickness'],
+      along: ({ way }) => ({ both: 2, back: 1 })[String(way)] ?? 0,
+    },
+    rim: { called: 'rim' },
+    grown: { called: 'gap', moved: ['gap', 'the gap round it'] },
+  },
   start: startItem,
   offers: offerItem,
   example: [{ kind: 'item', fields: { item: 'Front connectors/Knob', gap: '0.3' } }],
@@ -58,10 +92,17 @@ const TOLD = 5e-4
 const FINE = 600
 
 function solidOf(
-  { item, what, gap }: FieldValues<typeof fields>,
+  { item, what, gap, thick, way }: FieldValues<typeof fields>,
   { kernel, id }: StepContext,
 ): { solid: Solid; notes: string[] } {
+  if (what === 'sheet') {
+    if (!isSheet(item.solid)) return raise('closed', `${item.name} closes by itself; “hollow” gives it a wall, “thicken” a skin of some of its faces.`, 'what') // prettier-ignore
+    const [front, back] = { both: [thick / 2, thick / 2], front: [thick, 0], back: [0, thick] }[way] as [number, number]
+    return { solid: kernel.place(solidOfSheet(kernel, item.solid, { front, back }, id), item.stands), notes: [] }
+  }
   const room = what === 'room' && item.moves
+  if (!room && isSheet(item.solid))
+    throw new ProblemError({ kind: 'not-closed', message: `${item.name} has open edges, so it is no solid: a sheet that encloses nothing.`, field: 'what', would: { value: 'sheet', words: 'give it a thickness' } }) // prettier-ignore
   const { positions, indices } = welded(item.positions, item.indices)
   const whole = room
     ? expectOk(
