@@ -114,6 +114,23 @@ test('a pin under two millimetres that stands free snaps; one that is held above
   expect(wall.line('pins').verdict).toBe('fine')
 })
 
+test('an arm that stands upright is weak where it bends; one that lies, a wall, or one that is held above is not', async () => {
+  const arm = box([6, 1.2, 12], 0, 2, added)
+  const upright = await proved(sheetOf(box([20, 10, 2]), arm))
+  expect(upright.line('arms')).toMatchObject({ verdict: 'look', says: expect.stringContaining('1 arm stands upright') })
+  expect(upright.line('arms').says).toContain('1.2 mm thick, 6 mm wide and 12 mm high')
+  expect(upright.line('arms').places[0]!.at[0]).toBeCloseTo(0, 1)
+  // Turned by a quarter it is the same arm; laid down its layers run along it.
+  const turned = await proved(sheetOf(box([20, 10, 2]), box([1.2, 6, 12], 0, 2, added)))
+  expect(turned.line('arms').says).toBe(upright.line('arms').says)
+  const laid = await proved(setPart('solid1', { lies: [0, 1, 0] })(sheetOf(box([20, 10, 2]), arm)))
+  expect(laid.line('arms').verdict).toBe('fine')
+  for (const other of [box([14, 1.2, 12], 0, 2, added), box([6, 4, 12], 0, 2, added), box([6, 1.2, 4], 0, 2, added)])
+    expect((await proved(sheetOf(box([20, 10, 2]), other))).line('arms').verdict).toBe('fine')
+  const held = await proved(sheetOf(box([20, 10, 2]), arm, box([20, 10, 2], 0, 14, added)))
+  expect(held.line('arms').verdict).toBe('fine')
+})
+
 test('a tall part falls when it leans by the angle of its half foot to its middle; one that leans over falls by itself', async () => {
   const tall = await proved(sheetOf(box([3, 40, 60])))
   const angle = ((Math.atan2(1.5, 30) * 180) / Math.PI).toFixed(1)

@@ -1,4 +1,5 @@
 import type { Line } from '../line'
+import { arms } from './arms'
 import { bridges } from './bridges'
 import { edges } from './edges'
 import { islands } from './islands'
@@ -18,6 +19,7 @@ export const LINES: readonly Line[] = [
   slits,
   edges,
   pins,
+  arms,
   leaning,
   bridges,
   islands,
