@@ -5,6 +5,7 @@ import { collisions } from './collisions'
 import { doubledParts } from './doubled'
 import type { Check, CheckInput, Finding } from './finding'
 import { stepKinds } from '../steps/registry'
+import { edgeTouch } from './edge-touch'
 import { idleSteps } from './idle-steps'
 import { keptOn } from './kept-on'
 import { noRoom } from './no-room'
@@ -18,6 +19,7 @@ const CHECKS: readonly Check[] = [
   collisions,
   runsInto,
   doubledParts,
+  edgeTouch,
   noRoom,
   keptOn,
   fitsBed,

@@ -7,9 +7,11 @@ import { referenceField } from '../../fields/reference'
 import type { Solid } from '../../kernel/kernel'
 import { welded } from '../../mesh/weld'
 import { expectOk, ProblemError, raise } from '../../result'
-import { formatLength } from '../../units/length'
+import { formatCubed, formatLength } from '../../units/length'
 import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
+import { inOne } from './in-one'
+import { throughItself } from './through-itself'
 import { offerItem, startItem } from './offers'
 import { isSheet, solidOfSheet, solidOfShape } from './solid-of-item'
 
@@ -75,6 +77,7 @@ export const itemStep = stepKind({
     rim: { called: 'rim' },
     grown: { called: 'gap', moved: ['gap', 'the gap round it'] },
   },
+  checks: [throughItself],
   start: startItem,
   offers: offerItem,
   example: [{ kind: 'item', fields: { item: 'Front connectors/Knob', gap: '0.3' } }],
@@ -91,30 +94,43 @@ const TOLD = 5e-4
 /** Finer shapes are wrapped before they are made larger. */
 const FINE = 600
 
-function solidOf(
-  { item, what, gap, thick, way }: FieldValues<typeof fields>,
-  { kernel, id }: StepContext,
-): { solid: Solid; notes: string[] } {
-  if (what === 'sheet') {
-    if (!isSheet(item.solid)) return raise('closed', `${item.name} closes by itself; “hollow” gives it a wall, “thicken” a skin of some of its faces.`, 'what') // prettier-ignore
-    const [front, back] = { both: [thick / 2, thick / 2], front: [thick, 0], back: [0, thick] }[way] as [number, number]
-    return { solid: kernel.place(solidOfSheet(kernel, item.solid, { front, back }, id), item.stands), notes: [] }
-  }
+type Values = FieldValues<typeof fields>
+interface Told {
+  solid: Solid
+  notes: string[]
+}
+
+function solidOf(values: Values, context: StepContext): Told {
+  const { item, what, gap } = values
+  const { kernel, id } = context
+  if (what === 'sheet') return sheetOf(values, context)
   const room = what === 'room' && item.moves
-  if (!room && isSheet(item.solid))
-    throw new ProblemError({ kind: 'not-closed', message: `${item.name} has open edges, so it is no solid: a sheet that encloses nothing.`, field: 'what', would: { value: 'sheet', words: 'give it a thickness' } }) // prettier-ignore
-  const { positions, indices } = welded(item.positions, item.indices)
-  const whole = room
-    ? expectOk(
-        kernel.fromTriangles(positions, indices, { step: id, role: 'face', segment: '1', shape: { kind: 'free' } }),
-      )
-    : kernel.place(expectOk(solidOfShape(kernel, item.solid, id)), item.stands)
+  const { solid: whole, notes } = room ? roomOf(values, context) : itself(values, context)
   if (gap === 0) {
     const { solid, by } = room ? { solid: whole, by: 0 } : trued(kernel, whole)
     const told = by < TOLD ? [] : [`Its corners lay up to ${formatLength(by)} mm off the faces that they belong to, and have been put onto them.`] // prettier-ignore
-    return { solid, notes: told }
+    return { solid, notes: [...notes, ...told] }
   }
   const wrapped = whole.triangleCount() > FINE
   const grown = kernel.grown(wrapped ? kernel.wrapped(whole) : whole, gap, { step: id, role: 'grown', shape: { kind: 'free' } }) // prettier-ignore
-  return { solid: grown, notes: wrapped ? [`${item.name} has many faces, so the gap runs round its hull; hollows in it are filled.`] : [] } // prettier-ignore
+  return { solid: grown, notes: [...notes, ...(wrapped ? [`${item.name} has many faces, so the gap runs round its hull; hollows in it are filled.`] : [])] } // prettier-ignore
+}
+
+function sheetOf({ item, thick, way }: Values, { kernel, id }: StepContext): Told {
+  if (!isSheet(item.solid)) return raise('closed', `${item.name} closes by itself; “hollow” gives it a wall, “thicken” a skin of some of its faces.`, 'what') // prettier-ignore
+  const [front, back] = { both: [thick / 2, thick / 2], front: [thick, 0], back: [0, thick] }[way] as [number, number]
+  return { solid: kernel.place(solidOfSheet(kernel, item.solid, { front, back }, id), item.stands), notes: [] }
+}
+
+function roomOf({ item }: Values, { kernel, id }: StepContext): Told {
+  const { positions, indices } = welded(item.positions, item.indices)
+  return { solid: expectOk(kernel.fromTriangles(positions, indices, { step: id, role: 'face', segment: '1', shape: { kind: 'free' } })), notes: [] } // prettier-ignore
+}
+
+function itself({ item }: Values, { kernel, id }: StepContext): Told {
+  if (isSheet(item.solid))
+    throw new ProblemError({ kind: 'not-closed', message: `${item.name} has open edges, so it is no solid: a sheet that encloses nothing.`, field: 'what', would: { value: 'sheet', words: 'give it a thickness' } }) // prettier-ignore
+  const { solid, twice, bodies } = inOne(kernel, expectOk(solidOfShape(kernel, item.solid, id)))
+  const notes = twice === 0 ? [] : [`Its ${bodies} bodies lay in each other; they are one now, and the ${formatCubed(twice)} that was there more than once counts once.`] // prettier-ignore
+  return { solid: kernel.place(solid, item.stands), notes }
 }

@@ -1,15 +1,10 @@
-import { built, type Fields, sheetOf } from '../../../../tests/support/drawn'
-import { noTools } from '../../../../tests/support/tools'
-import { makeReference } from '../../document/schema'
-import { readFile } from '../../formats/read-file'
+import type { Fields } from '../../../../tests/support/drawn'
+import { type Facet, takenOver } from '../../../../tests/support/text-stl'
 import { smallestGap, TriangleTree } from '../../fit/gap'
 import { isClosed } from '../../mesh/facts'
 import { unpacked } from '../../mesh/unpack'
 import type { TaggedMesh } from '../../kernel/surface'
 import type { Vec3 } from '../../geometry/vec'
-
-const SHA = 'e'.repeat(64)
-type Facet = readonly [Vec3, Vec3, Vec3]
 
 /** Facets of a net of places, each cell two of them. */
 const net = (columns: number, rows: number, at: (i: number, j: number) => Vec3): Facet[] =>
@@ -19,20 +14,6 @@ const net = (columns: number, rows: number, at: (i: number, j: number) => Vec3):
     return [[a, b, c], [a, c, d]] as Facet[] // prettier-ignore
   }).flat()
 
-/** An open sheet as it comes in a text STL, taken over with a thickness. */
-async function takenOver(facets: readonly Facet[], fields: Fields) {
-  const vertex = (p: Vec3) => `vertex ${p.map((v) => v.toFixed(6)).join(' ')}`
-  const text = `solid sheet\n${facets.map((f) => `facet normal 0 0 0\nouter loop\n${f.map(vertex).join('\n')}\nendloop\nendfacet`).join('\n')}\nendsolid sheet\n`
-  const read = await readFile(Buffer.from(text), 'sheet.stl', noTools)
-  if (!read.ok || read.value.holds !== 'solids') throw new Error('it cannot be read')
-  const { model } = read.value
-  const reference = makeReference({ id: 'h', name: 'Sheet', kind: 'stl', file: SHA, fileName: 'sheet.stl' })
-  const project = { ...sheetOf(['item', { reference: 'h', item: model.items[0]!.id, ...fields }, 'it']), references: [reference] } // prettier-ignore
-  const { build, problems } = await built(project, 'export', new Map([[SHA, model]]))
-  const part = build.parts[0]
-  if (part) expect(isClosed(part.mesh.positions, part.mesh.indices)).toBe(true)
-  return { part, problems, volume: part?.volume }
-}
 const sheet = (fields: Fields = {}) => ({ what: 'sheet', thick: '2', ...fields })
 
 /** How near what lies in front comes to what lies behind. */
@@ -49,6 +30,7 @@ test('an angle of two flat sheets is mitred: as thick everywhere, and by the cor
   const both = await takenOver(ANGLE, sheet())
   expect(both.problems).toEqual([])
   expect(both.volume).toBeCloseTo(2 * 10 * (20 + 15), 3)
+  expect(isClosed(both.part!.mesh.positions, both.part!.mesh.indices)).toBe(true)
   expect(leastWall(both.part!.mesh)).toBeCloseTo(2, 5)
   expect((await takenOver(ANGLE, sheet({ way: 'front' }))).volume).toBeCloseTo(2 * 10 * (20 + 15 - 2), 3)
   expect((await takenOver(ANGLE, sheet({ way: 'back' }))).volume).toBeCloseTo(2 * 10 * (20 + 15 + 2), 3)
