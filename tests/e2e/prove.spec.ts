@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { addStep, choose, from, pickFace, sized, stepLines as steps } from './drawn'
 import { newProject, noErrors, openCopy } from './helpers'
+import { figure } from './make-demo'
 
 noErrors()
 
@@ -250,4 +251,25 @@ test('a face that is picked is kept free of supports: what would scar it is told
   await expect(lies).toContainText('One face should stay free of supports.')
   await lies.getByRole('button', { name: 'it does not matter any more' }).click()
   await expect(said).toContainText('None is asked for.')
+})
+
+test('holes and posts of a test are read; the printer knows how its sizes come out, and holes are drawn larger by it', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await page.getByRole('button', { name: 'print a test of holes and outsides' }).click()
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  for (const [label, read] of [
+    ['What the hole of 6 reads', '5.82'],
+    ['What the hole of 8 reads', '7.8'],
+    ['What the post of 10 reads', '10.1'],
+  ] as const)
+    await figure(page, label, read)
+  await expect(steps(page).last()).toContainText('Holes come out 0.19 mm smaller across than drawn, within 0.01.')
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  const learns = page.getByLabel('What the printer learns')
+  await learns.getByRole('button', { name: 'let the printer know it' }).click()
+  await expect(learns).toContainText('✓ The printer knows it.')
+  await expect(page.getByLabel('How much smaller holes come out')).toHaveValue('0.19')
 })

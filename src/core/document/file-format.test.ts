@@ -42,6 +42,7 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Part 6',
     'Knob',
     'Test of bridges',
+    'Test of sizes',
     'Part 7.1',
     'Part 7.2.1',
     'Part 7.2.2',

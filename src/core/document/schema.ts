@@ -38,6 +38,9 @@ export const printerSchema = z.object({
   lean: z.number().min(1).max(89).optional(),
   bridge: z.number().positive().max(500).optional(),
   wall: z.number().positive().max(20).optional(),
+  /** How much smaller than drawn its holes come out, and how much larger its outsides, mm across; so much is allowed for. */
+  holes: z.number().min(-2).max(2).optional(),
+  outsides: z.number().min(-2).max(2).optional(),
   /** Fit classes as gaps per side, mm. */
   gaps: z
     .object({

@@ -36,6 +36,8 @@ const SAID: readonly (readonly [said: string, of: (p: Profile) => string | numbe
   ['overhangs', (p) => p.lean ?? CLEAN],
   ['bridges', (p) => p.bridge ?? 'as usual'],
   ['walls', (p) => p.wall ?? 'as usual'],
+  ['holes smaller by', (p) => p.holes ?? 0],
+  ['outsides larger by', (p) => p.outsides ?? 0],
   ['flow', (p) => p.flow ?? USUAL_FLOW],
   ['price', (p) => p.price ?? 0],
   ...(Object.keys(FIT_CLASSES) as FitClass[]).map((fit) => [fit, (p: Profile) => p.gaps[fit]] as const),

@@ -21,7 +21,7 @@ export interface Learnt {
 
 /** What a printer can be taught, and how that is said. */
 export interface Lesson {
-  printer: Partial<Pick<Printer, 'gaps' | 'lean' | 'bridge' | 'wall'>>
+  printer: Partial<Pick<Printer, 'gaps' | 'lean' | 'bridge' | 'wall' | 'holes' | 'outsides'>>
   says: string
 }
 

@@ -60,6 +60,7 @@ export function projectNames(
   known.set('line', length(project.printer.line))
   known.set('layer', length(project.printer.layer))
   tell('fit', project.printer.gaps)
+  tell('allow', { hole: project.printer.holes ?? 0, outside: project.printer.outsides ?? 0 })
   for (const [axis, value] of Object.entries({ x: 0, y: 1, z: 2 }))
     known.set(`bed.${axis}`, length(project.printer.bed[value]!))
   const withBoard = references.filter((r) => r.board)

@@ -23,6 +23,8 @@ export interface HoleShape {
   reach: 'through' | 'deep' | 'wall'
   tip: 'round' | 'tear'
   on: { frame: Placement }
+  /** How much larger it is drawn across, because it comes out so much smaller. */
+  allow?: number
 }
 
 /** A hole of which only what differs from it is said: square to the ground, through. */
@@ -42,8 +44,11 @@ export const PLAIN_HOLE: HoleShape = {
   on: { frame: IDENTITY },
 }
 
-/** The diameter of the hole itself, mm. Errors: no-size */
-export function holeAcross({ for: what, across, screw, series }: HoleShape): number {
+/** The diameter that the hole itself is drawn with, mm. Errors: no-size */
+export const holeAcross = (hole: HoleShape): number => wantedAcross(hole) + (hole.allow ?? 0)
+
+/** The diameter that it is to have once it is printed, mm. Errors: no-size */
+export function wantedAcross({ for: what, across, screw, series }: HoleShape): number {
   switch (what) {
     case 'plain':
       return across

@@ -56,6 +56,7 @@ import { sweepStep } from './sweep'
 import { symmetricStep } from './symmetric'
 import { testStep } from './test'
 import { testShapesStep } from './test-shapes'
+import { testSizesStep } from './test-sizes'
 import { thickenStep } from './thicken'
 import { tieAnchorStep } from './tie-anchor'
 import { tongueStep } from './tongue'
@@ -105,6 +106,7 @@ const ALL = [
   labelStep,
   testStep,
   testShapesStep,
+  testSizesStep,
   edgesStep,
   hollowStep,
   ringStep,

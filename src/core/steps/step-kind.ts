@@ -98,7 +98,7 @@ export interface StepOutput {
 }
 
 /** Figures of the printer that a kind may ask for. */
-export type PrinterFigure = 'line' | 'layer' | 'first' | 'filament'
+export type PrinterFigure = 'line' | 'layer' | 'first' | 'filament' | 'holes'
 
 /** What a step is built with; what it is built from are its fields. */
 export interface StepContext {

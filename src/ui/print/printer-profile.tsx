@@ -52,6 +52,23 @@ export function PrinterProfile() {
         />
         .
       </p>
+      <p className="leading-[1.8]">
+        Its holes come out{' '}
+        <Figure
+          label="How much smaller holes come out"
+          value={printer.holes ?? 0}
+          least={-2}
+          onChange={(holes) => edit(setPrinter({ holes }))}
+        />{' '}
+        smaller across than drawn, its outsides{' '}
+        <Figure
+          label="How much larger outsides come out"
+          value={printer.outsides ?? 0}
+          least={-2}
+          onChange={(outsides) => edit(setPrinter({ outsides }))}
+        />{' '}
+        larger.
+      </p>
       <table className="mt-1 text-[15px]">
         <caption className="sr-only">Fit classes of this printer</caption>
         <thead>

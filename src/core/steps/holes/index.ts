@@ -11,7 +11,7 @@ import { holesFields, type HolesValues } from './fields'
 import { nutsGoIn } from './nuts'
 import { offerHoles } from './offers'
 import { placesOf } from './places'
-import { atPlace, holeAcross, holeTool, mouthAcross } from '../hole-shape'
+import { atPlace, holeAcross, holeTool, mouthAcross, wantedAcross } from '../hole-shape'
 
 export const holesStep = stepKind({
   kind: 'holes',
@@ -69,6 +69,7 @@ export const holesStep = stepKind({
     seat: { called: 'seat' },
     bottom: { called: 'bottom of the hole' },
   },
+  printer: ['holes'],
   start: () => ({}),
   offers: offerHoles,
   checks: [nutsGoIn],
@@ -78,20 +79,23 @@ export const holesStep = stepKind({
   ],
   build: (values, context) => {
     if (values.parts.length === 0) return raise('no-part', 'Choose the part that the holes go into.', 'parts')
-    const own = values.where === 'drawing' && values.drawing ? { ...values, on: values.drawing.data.plane } : values
+    const allow = context.printer.holes ?? 0
+    const own = { ...values, allow, ...(values.where === 'drawing' && values.drawing ? { on: values.drawing.data.plane } : {}) } // prettier-ignore
     const places = placesOf(own)
     const output = joinedOutput(
       context.kernel.union(holesAt(own, places, context)),
       { how: 'take', parts: own.parts, name: '' },
       context,
     )
-    const across = holeAcross(own)
-    return { ...output, notes: [...proud(own), `${places.length === 1 ? 'One hole' : `${places.length} holes`} of Ø ${across.toFixed(2)} mm.`, ...output.notes] } // prettier-ignore
+    const drawn = allow === 0 ? '' : `, drawn as ${holeAcross(own).toFixed(2)}: those of this printer come out ${Math.abs(allow).toFixed(2)} ${allow > 0 ? 'smaller' : 'larger'}` // prettier-ignore
+    return { ...output, notes: [...proud(own), `${places.length === 1 ? 'One hole' : `${places.length} holes`} of Ø ${wantedAcross(own).toFixed(2)} mm${drawn}.`, ...output.notes] } // prettier-ignore
   },
 })
 
+type Drawn = HolesValues & { allow: number }
+
 /** How far a mouth stands out at its sides where it begins on something round. */
-function proud(values: HolesValues): string[] {
+function proud(values: Drawn): string[] {
   const { radius } = values.on
   const wide = mouthAcross(values) / 2
   if (radius === undefined || wide === 0 || wide >= radius) return []
@@ -102,7 +106,7 @@ function proud(values: HolesValues): string[] {
 }
 
 /** The holes at all their places: one and the same, but through the first wall only, which can be another for each. */
-function holesAt(values: HolesValues, places: readonly Spot[], context: StepContext): Solid[] {
+function holesAt(values: Drawn, places: readonly Spot[], context: StepContext): Solid[] {
   const { kernel, tolerance, id } = context
   const solids = values.parts.map((p) => p.solid)
   const frameOf = ({ at }: Spot) => compose(values.on.frame, atPlace(at))
