@@ -272,4 +272,12 @@ test('holes and posts of a test are read; the printer knows how its sizes come o
   await learns.getByRole('button', { name: 'let the printer know it' }).click()
   await expect(learns).toContainText('✓ The printer knows it.')
   await expect(page.getByLabel('How much smaller holes come out')).toHaveValue('0.19')
+  // Bevelled at its foot it has more triangles, and closes.
+  const exported = page.getByLabel('Export')
+  await expect(exported).toContainText('triangles')
+  const before = await exported.getByText(/[\d,]+ triangles/).textContent()
+  await page.getByLabel('Bevel at the foot').fill('0.2')
+  await page.getByLabel('Bevel at the foot').press('Enter')
+  await expect(exported.getByText(/[\d,]+ triangles/)).not.toHaveText(before!)
+  await expect(exported).toContainText('✓ closed')
 })

@@ -40,6 +40,8 @@ export const printerSchema = z.object({
   wall: z.number().positive().max(20).optional(),
   /** How much smaller than drawn its holes come out, and how much larger its outsides, mm across; so much is allowed for. */
   holes: z.number().min(-2).max(2).optional(),
+  /** How far what is exported is drawn in at its foot, over the lowest layer, against what is pressed out of it, mm. */
+  bevel: z.number().min(0).max(1).optional(),
   outsides: z.number().min(-2).max(2).optional(),
   /** Fit classes as gaps per side, mm. */
   gaps: z

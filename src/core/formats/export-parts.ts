@@ -8,6 +8,7 @@ import { arrange, type Arranged, type Arrangement } from '../print/arrange'
 import type { PlateWishes } from '../print/plates/plates'
 import { plateWishes } from '../print/plates/wishes'
 import { pauseSaid } from '../print/pause'
+import { type Bevelled, bevelledFoot, type FootBevel } from '../print/foot-bevel'
 import { isClosed } from '../mesh/facts'
 import { safeFileName, uniqueNames } from './file-names'
 import { writeStl } from './stl/write-stl'
@@ -26,6 +27,8 @@ export interface ExportedPart {
   plates: number[]
   /** Where its print is to be halted. */
   pauses: readonly Pause[]
+  /** It was to be bevelled at its foot, but something there is too thin for it. */
+  unbevelled?: true
 }
 
 export interface ExportedFile {
@@ -38,31 +41,39 @@ export interface ExportWishes extends PlateWishes {
   /** What the files are called after. */
   title: string
   arrangement: Arrangement
+  /** What lies on plates is bevelled at its foot by so much. */
+  bevel?: FootBevel
 }
 
 /** A project is exported under its name and that of its variant in hand. */
 export const exportWishes = (project: Project, arrangement: Arrangement): ExportWishes => {
   const variant = variantInHand(project)
   const title = variant ? `${project.name} ${variant.name}` : project.name
-  return { title, arrangement, ...plateWishes(project) }
+  const { bevel, layer, first = layer } = project.printer
+  return { title, arrangement, ...plateWishes(project), ...(bevel ? { bevel: { by: bevel, high: first } } : {}) }
+}
+
+/** The triangles of a part that are exported, and which of the part's each of them is of. */
+function exported(
+  part: BuiltPart,
+  { arrangement, bevel }: ExportWishes,
+): Partial<Pick<Bevelled, 'from'>> & Pick<BuiltPart['mesh'], 'positions' | 'indices'> {
+  // prettier-ignore
+  return (arrangement === 'bed' && bevel && bevelledFoot(part, bevel)) || part.mesh
 }
 
 /** What an export will hold: names, sizes and volumes, before any file is written. */
-export function listExport(
-  parts: readonly BuiltPart[],
-  { title, arrangement, ...plates }: ExportWishes,
-): ExportedPart[] {
-  return listed(parts, title, arrange(parts, arrangement, plates))
+export function listExport(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedPart[] {
+  return listed(parts, wishes, arrange(parts, wishes.arrangement, wishes))
 }
 
-function listed(parts: readonly BuiltPart[], title: string, placed: readonly Arranged[][]): ExportedPart[] {
-  const files = uniqueNames(parts.map((p) => safeFileName(title, p.name)))
+function listed(parts: readonly BuiltPart[], wishes: ExportWishes, placed: readonly Arranged[][]): ExportedPart[] {
+  const files = uniqueNames(parts.map((p) => safeFileName(wishes.title, p.name)))
   return parts.map((part, i) => ({
     id: part.id,
     name: part.name,
     file: `${files[i]}.stl`,
-    triangles: part.mesh.indices.length / 3,
-    closed: isClosed(part.mesh.positions, part.mesh.indices),
+    ...meshOf(part, wishes),
     volume: part.volume,
     bounds: boxOfPositions(placePositions(placed[i]![0]!.placement, part.mesh.positions)),
     plates: [...new Set(placed[i]!.map((p) => p.plate))],
@@ -70,13 +81,27 @@ function listed(parts: readonly BuiltPart[], title: string, placed: readonly Arr
   }))
 }
 
+function meshOf(part: BuiltPart, wishes: ExportWishes): Pick<ExportedPart, 'triangles' | 'closed' | 'unbevelled'> {
+  const { positions, indices, from } = exported(part, wishes)
+  const isPlain = wishes.bevel && wishes.arrangement === 'bed' && !from
+  return {
+    triangles: indices.length / 3,
+    closed: isClosed(positions, indices),
+    ...(isPlain ? { unbevelled: true } : {}),
+  }
+}
+
 /** The colours of painted faces, and for each triangle which of them it has, counted from 1; 0 is the part's own. */
-function paintOf({ mesh, painted }: BuiltPart): { paint?: { colors: string[]; ofTriangle: Uint16Array } } {
+function paintOf(
+  { mesh, painted }: BuiltPart,
+  from?: Uint32Array,
+): { paint?: { colors: string[]; ofTriangle: Uint16Array } } {
   if (!painted?.regions.length) return {}
   const { regionOf } = pointable(mesh).topology
   const colors = [...new Set(painted.regions.map((r) => r.color))]
   const color = new Map(painted.regions.map((r) => [r.region, colors.indexOf(r.color) + 1]))
-  return { paint: { colors, ofTriangle: Uint16Array.from(regionOf, (r) => color.get(r) ?? 0) } }
+  const regions = from ? Array.from(from, (t) => regionOf[t]!) : regionOf
+  return { paint: { colors, ofTriangle: Uint16Array.from(regions, (r) => color.get(r) ?? 0) } }
 }
 
 /** What the print of a part is halted for: `Base: pause at 16.4 mm, after 82 layers, and lay the board in.` */
@@ -84,13 +109,14 @@ const pausesSaid = ({ name, pauses = [] }: BuiltPart): string[] => pauses.map((p
 
 /** Binary STL for each part, and for each plate a 3MF, in which each part stands as often as it is printed there. */
 export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
-  const { title, arrangement, ...plates } = wishes
-  const placed = arrange(parts, arrangement, plates)
-  const list = listed(parts, title, placed)
+  const { title, arrangement } = wishes
+  const placed = arrange(parts, arrangement, wishes)
+  const list = listed(parts, wishes, placed)
+  const meshes = new Map(parts.map((part) => [part, exported(part, wishes)]))
   const stl = parts.map((part, i) => ({
     name: list[i]!.file,
     bytes: writeStl(
-      { positions: placePositions(placed[i]![0]!.placement, part.mesh.positions), indices: part.mesh.indices },
+      { positions: placePositions(placed[i]![0]!.placement, meshes.get(part)!.positions), indices: meshes.get(part)!.indices }, // prettier-ignore
       `${title}, ${part.name}`,
     ),
   }))
@@ -105,10 +131,10 @@ export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): 
       name: part.name,
       color: part.color,
       ...(part.pauses?.length ? { said: part.pauses.map((p) => `${pauseSaid(p)}.`).join('\n') } : {}),
-      positions: part.mesh.positions,
-      indices: part.mesh.indices,
+      positions: meshes.get(part)!.positions,
+      indices: meshes.get(part)!.indices,
       placements,
-      ...paintOf(part),
+      ...paintOf(part, meshes.get(part)!.from),
     }))
     return { name: `${safeFileName(called)}.3mf`, bytes: write3mf(objects, called, here.flatMap(({ part }) => pausesSaid(part))) } // prettier-ignore
   })

@@ -38,6 +38,7 @@ const SAID: readonly (readonly [said: string, of: (p: Profile) => string | numbe
   ['walls', (p) => p.wall ?? 'as usual'],
   ['holes smaller by', (p) => p.holes ?? 0],
   ['outsides larger by', (p) => p.outsides ?? 0],
+  ['feet bevelled by', (p) => p.bevel ?? 0],
   ['flow', (p) => p.flow ?? USUAL_FLOW],
   ['price', (p) => p.price ?? 0],
   ...(Object.keys(FIT_CLASSES) as FitClass[]).map((fit) => [fit, (p: Profile) => p.gaps[fit]] as const),

@@ -67,6 +67,11 @@ export function Export() {
               .join(' × ')}{' '}
             mm, {formatVolume(p.volume)}, {p.triangles.toLocaleString('en')} triangles
           </p>
+          {p.unbevelled && (
+            <p className="text-[15px] text-soft">
+              Its foot is as it is drawn: something in the lowest layer is too thin to be bevelled.
+            </p>
+          )}
           {p.pauses.map((pause) => (
             <p key={pause.height} className="text-[15px] text-ochre">
               ▲ While it prints: {pauseSaid(pause)}.

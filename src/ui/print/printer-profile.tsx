@@ -67,7 +67,14 @@ export function PrinterProfile() {
           least={-2}
           onChange={(outsides) => edit(setPrinter({ outsides }))}
         />{' '}
-        larger.
+        larger. What is saved is bevelled at its foot by{' '}
+        <Figure
+          label="Bevel at the foot"
+          value={printer.bevel ?? 0}
+          least={0}
+          onChange={(bevel) => edit(setPrinter({ bevel: Math.min(1, bevel) }))}
+        />{' '}
+        over the lowest layer, against its spread.
       </p>
       <table className="mt-1 text-[15px]">
         <caption className="sr-only">Fit classes of this printer</caption>
