@@ -34,6 +34,56 @@ export function ears(polygons: readonly (readonly Vec2[])[]): number[][] | undef
   return triangles
 }
 
+/** A point so near to the line through its neighbours lies on it, mm. */
+const STRAIGHT = 1e-6
+
+/** The same where points may lie on straight lines between others: these are left out first, and put into the edges of what comes out. */
+export function earsOfAll(polygons: readonly (readonly Vec2[])[]): number[][] | undefined {
+  const numbers: number[] = []
+  const between = new Map<string, number[]>()
+  let first = 0
+  const bare = polygons.map((points) => {
+    const corners = [...points.keys()].filter((i) => !isStraight(points.at(i - 1)!, points[i]!, points[(i + 1) % points.length]!)) // prettier-ignore
+    for (const [k, i] of corners.entries()) {
+      const to = corners[(k + 1) % corners.length]!
+      const passed = Array.from({ length: (to - i - 1 + points.length) % points.length }, (_, n) => first + ((i + 1 + n) % points.length)) // prettier-ignore
+      if (passed.length > 0) between.set(`${first + i} ${first + to}`, passed)
+      numbers.push(first + i)
+    }
+    first += points.length
+    return corners.map((i) => points[i]!)
+  })
+  if (bare.some((points) => points.length < 3)) return undefined
+  const found = ears(bare)?.map((t) => t.map((i) => numbers[i]!))
+  return found?.flatMap((t) => withPassed(t, between))
+}
+
+/** A triangle parted at points on its edges, each edge in its turn. */
+function withPassed([a, b, c]: number[], between: ReadonlyMap<string, readonly number[]>): number[][] {
+  for (const [u, v, w] of [
+    [a, b, c],
+    [b, c, a],
+    [c, a, b],
+  ] as [number, number, number][]) {
+    // prettier-ignore
+    const passed = between.get(`${u} ${v}`)
+    if (!passed) continue
+    const run = [u, ...passed, v]
+    const others = new Map(between)
+    others.delete(`${u} ${v}`)
+    return run.slice(1).flatMap((to, k) => withPassed([run[k]!, to, w], others))
+  }
+  return [[a!, b!, c!]]
+}
+
+function isStraight([ax, ay]: Vec2, [x, y]: Vec2, [bx, by]: Vec2): boolean {
+  const [dx, dy] = [bx - ax, by - ay]
+  const long = Math.hypot(dx, dy)
+  if (long < STRAIGHT) return false
+  const ahead = (x - ax) * dx + (y - ay) * dy
+  return Math.abs((x - ax) * dy - (y - ay) * dx) < STRAIGHT * long && ahead > 0 && ahead < long * long
+}
+
 interface Ring {
   points: readonly Vec2[]
   first: number

@@ -69,7 +69,8 @@ export function Export() {
           </p>
           {p.unbevelled && (
             <p className="text-[15px] text-soft">
-              Its foot is as it is drawn: something in the lowest layer is too thin to be bevelled.
+              Its foot is as it is drawn: something in the lowest layer is too thin, or turns too sharply, to be
+              bevelled.
             </p>
           )}
           {p.pauses.map((pause) => (
