@@ -58,12 +58,14 @@ module.exports = {
     room(
       'walls-know-blends-and-gaps',
       { path: '^src/core/walls' },
-      { path: '^src/core/(?!walls|blend|faces|fit/gap|geometry|kernel|mesh|profile|result)' },
+      { path: '^src/core/(?!walls|blend|faces|fit/(gap|crossing)|geometry|kernel|mesh|profile|result)' },
     ),
     room(
       'changes-by-hand-know-faces',
       { path: '^src/core/alter', pathNot: '\\.test\\.ts$' },
-      { path: '^src/core/(?!alter|blend|faces|fit/gap|geometry|kernel|mesh|profile|recognise/eigen|result)' },
+      {
+        path: '^src/core/(?!alter|blend|faces|fit/(gap|crossing)|geometry|kernel|mesh|profile|recognise/eigen|result)',
+      },
     ),
     room(
       'proofs-know-what-is-built',

@@ -281,3 +281,24 @@ test('holes and posts of a test are read; the printer knows how its sizes come o
   await expect(exported.getByText(/[\d,]+ triangles/)).not.toHaveText(before!)
   await expect(exported).toContainText('✓ closed')
 })
+
+test('a part is told to print without supports; what stands in the way is done away with where it was made', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '70', 'Its depth': '20', 'Its height': '60' })
+  await from(page, 'front', 'Flat face, 70 × 60')
+  await page.getByRole('button', { name: 'put holes in it' }).click()
+  await sized(page, { 'The diameter': '30' })
+  await page.getByRole('button', { name: 'Prove', exact: true }).click()
+  const said = page.getByLabel('What is said of Part')
+  await said.getByRole('button', { name: 'it is to print without supports' }).click()
+  await expect(said).toContainText('It is to print without supports, and')
+  await said.getByRole('button', { name: 'step 2: give its holes a tip upwards' }).click()
+  await expect(said).toContainText('It needs none.')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await said.getByRole('button', { name: 'let it have supports' }).click()
+  await expect(said).toContainText('Nothing hangs in the air')
+})

@@ -23,6 +23,10 @@ export interface ProofLine {
   places: { says: string; at: Vec3; layer?: number }[]
   /** What shows it in the scene. */
   shows?: PictureKind
+  /** Steps on whose surfaces the places lie, those of the most places first. */
+  of?: string[]
+  /** The part is to print without supports (true), or could be told to. */
+  without?: boolean
 }
 
 /** What lines are said of. */

@@ -6,7 +6,16 @@ import type { Project } from '../document/schema'
 export const proofKey = (
   { id, key, print, pauses = [] }: Pick<BuiltPart, 'id' | 'key' | 'print' | 'pauses'>,
   { printer, unit, parts }: Pick<Project, 'printer' | 'unit' | 'parts'>,
-): string => contentKey([key, print, pauses, { ...printer, ...UNSAID }, unit, parts[id]?.clean ?? []])
+): string =>
+  contentKey([
+    key,
+    print,
+    pauses,
+    { ...printer, ...UNSAID },
+    unit,
+    parts[id]?.clean ?? [],
+    parts[id]?.slicing?.supports,
+  ])
 
 /** What a proof says nothing of. */
 const UNSAID = { kept: undefined, flow: undefined, price: undefined }

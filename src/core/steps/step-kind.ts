@@ -156,6 +156,10 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
    * itself where its nth copy would be. Undefined where they are no parts of their own.
    */
   alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
+  /** What of its fields would let what it makes print without supports, and how that is said; undefined where nothing would. */
+  unsupported?: (
+    fields: Readonly<Record<string, unknown>>,
+  ) => { words: string; fields: Record<string, string> } | undefined
   /** A figure that stands at the faces which a field of it picks, and is dragged along the way they look. */
   handle?: Handle
   /** What the printer is taught by what the maker says of it, printed: in which field first, and what values of its fields come to, lengths mm. */

@@ -1,4 +1,4 @@
-import { crossingOf } from '../alter/crossing'
+import { crossingOf } from '../fit/crossing'
 import { angleBetween, cross, dot, length, placeAt, scale, sub, add, type Vec3 } from '../geometry/vec'
 import { nextSide, OPEN, oppositeSides } from '../mesh/half-edges'
 import { raise } from '../result'

@@ -1,8 +1,10 @@
 'use client'
 import { useState } from 'react'
+import { setField, setPart, together } from '@/core/document/edits'
 import type { ProofLine } from '@/core/prove/line'
+import { stepKindNamed } from '@/core/steps/registry'
 import { Heading } from '../primitives/heading'
-import { useProject } from '../store/store'
+import { useDocument, useProject } from '../store/store'
 import { useProvedPart } from './proved-part'
 
 /** What is said of the part in hand, one thing after the other. */
@@ -20,14 +22,52 @@ export function ProofLines() {
       {proof?.problem && <p className="py-1 text-rust">■ {proof.problem}</p>}
       <ul>
         {proof?.lines.map((line) => (
-          <Said key={`${part.id} ${line.id}`} line={line} />
+          <Said key={`${part.id} ${line.id}`} line={line} part={part.id} />
         ))}
       </ul>
     </section>
   )
 }
 
-function Said({ line }: { line: ProofLine }) {
+/** Fields of steps that would let what they make print without supports. */
+function Unsupported({ steps }: { steps: readonly string[] }) {
+  const document = useDocument()
+  const edit = useProject((s) => s.edit)
+  const offers = steps.flatMap((id) => {
+    const number = document.steps.findIndex((s) => s.id === id) + 1
+    const step = document.steps[number - 1]
+    const would = step && stepKindNamed(step.kind)?.unsupported?.(step.fields)
+    return would ? [{ id, number, ...would }] : []
+  })
+  return offers.map(({ id, number, words, fields }) => (
+    <p key={id} className="pl-5 text-[15px]">
+      <button
+        type="button"
+        className="figure"
+        onClick={() => edit(together(...Object.entries(fields).map(([field, value]) => setField(id, field, value))))}
+      >
+        step {number}: {words}
+      </button>
+    </p>
+  ))
+}
+
+/** Says of a part that it is to print without supports, or may have some. */
+function Without({ part, without }: { part: string; without: boolean }) {
+  const { parts } = useDocument()
+  const edit = useProject((s) => s.edit)
+  return (
+    <button
+      type="button"
+      className="figure"
+      onClick={() => edit(setPart(part, { slicing: { ...parts[part]?.slicing, supports: without ? 'bed' : 'none' } }))}
+    >
+      {without ? 'let it have supports' : 'it is to print without supports'}
+    </button>
+  )
+}
+
+function Said({ line, part }: { line: ProofLine; part: string }) {
   const set = useProject((s) => s.set)
   const proving = useProject((s) => s.proving)
   const [open, setOpen] = useState(false)
@@ -45,6 +85,7 @@ function Said({ line }: { line: ProofLine }) {
         {line.says}
       </p>
       {line.mends && <p className="pl-5 text-[15px] text-soft">{line.mends}</p>}
+      {line.of && <Unsupported steps={line.of} />}
       <p className="flex flex-wrap gap-x-4 pl-5 text-[15px]">
         {shows && (
           <button
@@ -62,6 +103,7 @@ function Said({ line }: { line: ProofLine }) {
             {line.places.length === 1 ? 'where' : `${line.places.length} places`}
           </button>
         )}
+        {line.without !== undefined && <Without part={part} without={line.without} />}
       </p>
       {open && (
         <ul className="pl-5 text-[15px]">

@@ -2,6 +2,9 @@ import { apply } from '../../geometry/placement'
 import { boxOfPositions, type Vec3 } from '../../geometry/vec'
 import { EMPTY } from '../cells/cells'
 import { reachOf } from '../cells/reach'
+import { formatArea } from '../../units/length'
+import { CLEAN } from '../overhangs'
+import { stepsUnder } from '../steps-under'
 import { usableSpan } from './bridges'
 import type { Line, ProofInput } from '../line'
 
@@ -15,19 +18,46 @@ const MOST = 6
 export const supports: Line = (input) => {
   const { lies, say } = input
   const spots = needing(input)
+  const told = input.project.parts[input.part.id]?.slicing?.supports === 'none'
+  const leaning = input.leans.area > LITTLE
+  if (told && (spots.length > 0 || leaning)) return without(input, spots)
   const shut = spots.length === 0 ? [] : outOfReach(input, spots)
   return {
     id: 'supports',
     about: 'Supports',
     says:
       spots.length === 0
-        ? 'It needs none.'
+        ? leaning ? 'Nothing hangs in the air; what leans out may come out rough.' : 'It needs none.'
         : shut.length === 0
           ? 'Where it needs some, they can be reached and taken out.'
           : `${shut.length === 1 ? 'One place' : `${shut.length} places`} would need supports that cannot be taken out: the ways to them are narrower than ${say(PLIERS)}.`, // prettier-ignore
     verdict: shut.length > 0 ? 'look' : 'fine',
     ...(shut.length > 0 ? { mends: 'Bevel what is over them by 45°, lay the part another way, open the room, or divide the part there.' } : {}), // prettier-ignore
     places: shut.slice(0, MOST).map((at) => ({ says: `${say(at[2])} up`, at: apply(lies.back, at) })),
+    ...(told || spots.length > 0 || leaning ? { without: told } : {}),
+  }
+}
+
+/** Less that leans out does no harm, mm2. */
+const LITTLE = 10
+
+/** What stands in the way of a part that is to be printed without supports. */
+function without({ lies, part, say, leans, project }: ProofInput, spots: readonly Vec3[]): ReturnType<Line> {
+  const all = [...spots, ...(leans.area > LITTLE && leans.place ? [leans.place] : [])]
+  const of = stepsUnder(part, lies, all)
+  const said = [
+    ...(spots.length > 0 ? [`${spots.length === 1 ? 'one place hangs' : `${spots.length} places hang`} in the air`] : []), // prettier-ignore
+    ...(leans.area > LITTLE ? [`${formatArea(leans.area, project.unit)} lean out by more than ${project.printer.lean ?? CLEAN}°`] : []), // prettier-ignore
+  ]
+  return {
+    id: 'supports',
+    about: 'Supports',
+    says: `It is to print without supports, and ${said.join('; ')}.`,
+    verdict: 'look',
+    mends: 'Lying holes with a tip upwards, bevels instead of rounds under what hangs over, another way to lie, or a cut there do without.', // prettier-ignore
+    places: all.slice(0, MOST).map((at) => ({ says: `${say(at[2])} up`, at: apply(lies.back, at) })),
+    ...(of.length > 0 ? { of } : {}),
+    without: true,
   }
 }
 

@@ -69,6 +69,7 @@ export const edgesStep = stepKind({
     blend: { called: 'rounded or bevelled edge', moved: ['radius', 'its radius'], along: radiusAlong },
     corner: { called: 'rounded corner', moved: ['radius', 'its radius'], along: () => 0 },
   },
+  unsupported: ({ how, radius }) => (how === 'round' ? { words: 'bevel its edges instead of rounding them', fields: { how: 'flat', size: String(radius), other: String(radius) } } : undefined), // prettier-ignore
   start: startEdges,
   offers: offerEdges,
   example: [

@@ -70,6 +70,8 @@ export const holesStep = stepKind({
     bottom: { called: 'bottom of the hole' },
   },
   printer: ['holes'],
+  unsupported: ({ tip }) =>
+    tip === 'tear' ? undefined : { words: 'give its holes a tip upwards', fields: { tip: 'tear' } },
   start: () => ({}),
   offers: offerHoles,
   checks: [nutsGoIn],

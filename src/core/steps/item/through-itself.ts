@@ -1,4 +1,4 @@
-import { crossingOf } from '../../alter/crossing'
+import { crossingOf } from '../../fit/crossing'
 import type { Check } from '../../checks/finding'
 import type { Vec3 } from '../../geometry/vec'
 import type { TaggedMesh } from '../../kernel/surface'

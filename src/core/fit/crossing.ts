@@ -1,4 +1,4 @@
-import { TriangleTree } from '../fit/gap'
+import { TriangleTree } from './gap'
 import { cross, dot, placeAt, scale, sub, add, type Vec3 } from '../geometry/vec'
 import { type Triangles, unpacked } from '../mesh/unpack'
 
