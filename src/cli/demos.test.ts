@@ -37,7 +37,9 @@ test.each(demos)(
     const held = heldAgainst(project, { steps: build.steps, ledger, findings, proofs: [] })
     expect(held.filter((h) => h.weight === 'stop' && h.why === undefined)).toEqual([])
     // Nothing that is told of them in general is a false alarm.
-    expect(findings.filter((f) => ['suction', 'idle-step', 'doubled', 'edge-touch', 'through-itself'].includes(f.check))).toEqual([])
+    expect(
+      findings.filter((f) => ['suction', 'idle-step', 'doubled', 'edge-touch', 'through-itself'].includes(f.check)),
+    ).toEqual([])
     const wishes = exportWishes(project, 'bed')
     const listed = listExport(build.parts, wishes)
     expect(listed.filter((p) => !p.closed)).toEqual([])
