@@ -5,6 +5,7 @@ import { boxOfPositions } from '../core/geometry/vec'
 import type { Kernel } from '../core/kernel/kernel'
 import { asPrinted, type Direction, directions } from '../core/prove/directions'
 import type { EstimatedLayer } from '../core/print/estimate'
+import { layerLines } from '../core/prove/layer-lines'
 import type { ProofLine } from '../core/prove/line'
 import type { Lying } from '../core/prove/lying'
 import { proofKey } from '../core/prove/proof-key'
@@ -27,6 +28,11 @@ export interface LayerView {
   /** Nine numbers a triangle: what lies on something, and what does not. */
   filled: Float32Array
   free: Float32Array
+  /** Six numbers a line: the middles of the lines of its walls. */
+  walls: Float32Array
+  /** Nine numbers a triangle: gaps that close, and what is too thin for a line. */
+  closes: Float32Array
+  missed: Float32Array
 }
 
 /** How far the bed is drawn out round a part, and its lines lie apart, mm. */
@@ -63,9 +69,11 @@ export class Proofs {
       const points = outlines.flat()
       return Float32Array.from(this.kernel.triangulate(outlines.map((o) => [...o])).flat().flatMap((i) => put(points[i]!))) // prettier-ignore
     }
-    const lines = layer.outlines.flatMap((o) => o.flatMap((p, i) => [...put(p), ...put(o[(i + 1) % o.length]!)]))
+    const lines = (runs: readonly (readonly (readonly [number, number])[])[]) =>
+      Float32Array.from(runs.flatMap((o) => o.flatMap((p, i) => [...put(p), ...put(o[(i + 1) % o.length]!)])))
     const held = layer.free.length === 0 ? layer.outlines : this.kernel.flatCombined(layer.outlines, layer.free, 'less')
-    return { outlines: Float32Array.from(lines), filled: triangles(held), free: triangles(layer.free) }
+    const { walls, closes, missed } = layerLines(this.kernel, layer.outlines, proof.line, proof.walls)
+    return { outlines: lines(layer.outlines), filled: triangles(held), free: triangles(layer.free), walls: lines(walls), closes: triangles(closes), missed: triangles(missed) } // prettier-ignore
   }
 
   async directions(

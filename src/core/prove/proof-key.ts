@@ -15,6 +15,7 @@ export const proofKey = (
     unit,
     parts[id]?.clean ?? [],
     parts[id]?.slicing?.supports,
+    parts[id]?.slicing?.walls,
   ])
 
 /** What a proof says nothing of. */

@@ -3,6 +3,7 @@ import type { Project } from '../document/schema'
 import { apply } from '../geometry/placement'
 import type { Kernel } from '../kernel/kernel'
 import { expectOk } from '../result'
+import { slicingOf } from '../print/estimate'
 import { withUnit } from '../units/length'
 import { type Layer, layersOf } from './layers'
 import { LINES_OF, type ProofInput, type ProofLine } from './line'
@@ -19,6 +20,9 @@ export interface Proof {
   lines: ProofLine[]
   layers: Layer[]
   lies: Lying
+  /** How wide lines are, mm, and how many a wall has. */
+  line: number
+  walls: number
 }
 
 /**
@@ -56,7 +60,13 @@ export async function prove(
       say: (mm) => withUnit(mm, unit),
       place: ([x, y], { from }) => apply(lies.back, [x, y, from]),
     }
-    return { lines: LINES.map((line) => line(input)), layers, lies }
+    return {
+      lines: LINES.map((line) => line(input)),
+      layers,
+      lies,
+      line: printer.line,
+      walls: slicingOf(project.parts[part.id]).walls,
+    }
   } finally {
     solid.dispose()
   }

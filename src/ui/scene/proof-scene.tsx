@@ -7,7 +7,7 @@ import type { LayerView } from '@/worker/proofs'
 import { useEngine } from '../actions/actions-context'
 import { asPrinted, useProvedPart, useStandingPart } from '../prove/proved-part'
 import { useDocument, useProject, useUnit } from '../store/store'
-import { BANDS } from './proven'
+import { BANDS, LAYER } from './proven'
 import type { SceneView } from './scene-view'
 import { useDrawn } from './use-drawn'
 
@@ -86,6 +86,18 @@ export function ProofLegend({ view }: { view: SceneView }) {
               </li>
               <li className="flex items-center gap-2">
                 <span aria-hidden className="inline-block h-3 w-6 bg-rust" />▲ over nothing
+              </li>
+              <li className="flex items-center gap-2">
+                <span aria-hidden className="inline-block h-3 w-6" style={{ background: LAYER.closes }} />▲ a gap that
+                closes
+              </li>
+              <li className="flex items-center gap-2">
+                <span aria-hidden className="inline-block h-3 w-6" style={{ background: LAYER.missed }} />▲ too thin for
+                a line
+              </li>
+              <li className="flex items-center gap-2">
+                <span aria-hidden className="inline-block w-6 border-t-2" style={{ borderColor: LAYER.walls }} />
+                lines of its walls
               </li>
             </>
           )}

@@ -25,6 +25,9 @@ export const BANDS = [
   { color: '#d9cfa6', apart: 12 },
 ] as const
 
+/** Colours of a layer: gaps that close, what is too thin for a line, and the lines of its walls. */
+export const LAYER = { closes: '#7d4a9c', missed: '#c98a2b', walls: '#dfe9df' } as const
+
 /** What is drawn of a part as it will be printed, in its own place, and where that is drawn. */
 export interface Proof {
   picture?: Picture
@@ -42,6 +45,12 @@ export class Proven extends Group {
   private readonly filled = new Mesh(new BufferGeometry(), this.fill)
   private readonly freeFill = new MeshBasicMaterial({ side: DoubleSide })
   private readonly free = new Mesh(new BufferGeometry(), this.freeFill)
+  private readonly closesFill = new MeshBasicMaterial({ side: DoubleSide })
+  private readonly closes = new Mesh(new BufferGeometry(), this.closesFill)
+  private readonly missedFill = new MeshBasicMaterial({ side: DoubleSide })
+  private readonly missed = new Mesh(new BufferGeometry(), this.missedFill)
+  private readonly wallLine = new LineBasicMaterial()
+  private readonly walls = new LineSegments(new BufferGeometry(), this.wallLine)
   private readonly line = new LineBasicMaterial()
   private readonly outlines = new LineSegments(new BufferGeometry(), this.line)
   private readonly bedLine = new LineBasicMaterial()
@@ -61,6 +70,9 @@ export class Proven extends Group {
     stand(this, place)
     this.fill.color.set(colors.hover)
     this.freeFill.color.set(colors.rust)
+    this.closesFill.color.set(LAYER.closes)
+    this.missedFill.color.set(LAYER.missed)
+    this.wallLine.color.set(LAYER.walls)
     this.line.color.set(colors.ink)
     this.bedLine.color.set(colors.ghostEdge)
     this.banded.clippingPlanes = planes
@@ -70,17 +82,30 @@ export class Proven extends Group {
     if (picture) this.picture.geometry.setAttribute('figure', new BufferAttribute(picture.values, 1))
     put(this.filled, layer?.filled)
     put(this.free, layer?.free)
+    put(this.closes, layer?.closes)
+    put(this.missed, layer?.missed)
+    put(this.walls, layer?.walls)
     put(this.outlines, layer?.outlines)
     put(this.bed, bed)
   }
 
   private all() {
-    return [this.bed, this.picture, this.filled, this.free, this.outlines]
+    return [this.bed, this.picture, this.filled, this.free, this.closes, this.missed, this.walls, this.outlines]
   }
 
   override dispose(): void {
     for (const drawn of this.all()) drawn.geometry.dispose()
-    for (const own of [this.banded, this.fill, this.freeFill, this.line, this.bedLine]) own.dispose()
+    for (const own of [
+      this.banded,
+      this.fill,
+      this.freeFill,
+      this.closesFill,
+      this.missedFill,
+      this.wallLine,
+      this.line,
+      this.bedLine,
+    ])
+      own.dispose()
   }
 }
 

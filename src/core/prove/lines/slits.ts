@@ -1,8 +1,7 @@
+import { CLOSES } from '../layer-lines'
 import type { Line } from '../line'
 import { betweenWords } from '../where-words'
 
-/** What is narrower than this share of a line closes. */
-const CLOSES = 0.5
 const MOST = 6
 
 /** Slits within the part: whether they stay open. */
