@@ -227,6 +227,9 @@ test('variants are compared, exported under their names, and built one by one', 
   const thin = anorak('check', file, '--variant', 'Thin', '--json').json() as unknown as { variant: string; parts: { volume_mm3: number; count: number }[] } // prettier-ignore
   expect(thin).toMatchObject({ variant: 'Thin', parts: [{ volume_mm3: 4800, count: 2 }] })
   expect(anorak('check', file, '--variant', 'Thick').error).toContain('There are as drawn, Thin.')
+  const obj = anorak('build', file, '--as', 'obj', '--out', join(out, 'obj'), '--json')
+  expect((obj.json() as unknown as { written: string[] }).written).toEqual(['vent-plate.obj', 'vent-plate.mtl'])
+  expect(anorak('build', file, '--as', 'obj,step', '--out', join(out, 'obj'))).toMatchObject({ code: 2, error: expect.stringContaining('stl, 3mf, obj') }) // prettier-ignore
 })
 
 test('fit divides what the bed does not take, saves the steps that do, and says what came of it', () => {

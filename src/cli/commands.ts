@@ -1,3 +1,4 @@
+import type { ExportFormat } from '../core/formats/export-formats'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { basename, extname, join } from 'node:path'
 import { randomUUID } from 'node:crypto'
@@ -120,7 +121,10 @@ function leftOut(model: ImportedModel, names: readonly string[]): Record<string,
 
 export async function runBuild(
   file: string,
-  { variant, ...options }: { place: Arrangement; out: string; quality: Quality; variant: string | undefined },
+  {
+    variant,
+    ...options
+  }: Pick<ReportOptions, 'place' | 'quality' | 'as'> & { out: string; variant: string | undefined },
 ) {
   const { project, models } = await loadProject(file)
   return buildAndReport(withVariant(project, variant), models, { ...options, notes: [] })
@@ -170,6 +174,8 @@ interface ReportOptions {
   place: Arrangement
   quality: Quality
   out?: string
+  /** In which formats parts are written; STL and 3MF, if absent. */
+  as?: readonly ExportFormat[] | undefined
   /** Imported files to save the project with. */
   files?: Map<string, Uint8Array>
   notes: string[]
@@ -215,16 +221,21 @@ export async function buildAndReport(
 }
 
 function writeAll(out: string, project: Project, build: Build, options: ReportOptions): string[] {
-  const written = writeParts(out, build.parts, exportWishes(project, options.place))
+  const written = writeParts(out, build.parts, exportWishes(project, options.place), options.as)
   if (!options.files) return written
   const name = `${safeFileName(project.name)}${PROJECT_ENDING}`
   writeFileSync(join(out, name), packProject({ project, files: options.files }))
   return [...written, name]
 }
 
-function writeParts(out: string, parts: readonly BuiltPart[], wishes: ExportWishes): string[] {
+function writeParts(
+  out: string,
+  parts: readonly BuiltPart[],
+  wishes: ExportWishes,
+  as?: readonly ExportFormat[],
+): string[] {
   mkdirSync(out, { recursive: true })
-  const files = exportFiles(parts, wishes)
+  const files = exportFiles(parts, wishes, as)
   for (const file of files) writeFileSync(join(out, file.name), file.bytes)
   return files.map((f) => f.name)
 }

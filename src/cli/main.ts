@@ -1,13 +1,17 @@
 import { parseArgs } from 'node:util'
+import { EXPORT_FORMATS, type ExportFormat } from '../core/formats/export-formats'
 import { ProblemError } from '../core/result'
 import { formatReport } from './report'
+
+const areFormats = (all: readonly string[]): all is ExportFormat[] =>
+  all.every((f) => (EXPORT_FORMATS as readonly string[]).includes(f))
 
 const HELP = `anorak inspect FILE
 anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--posts] [--openings]
                        [--sits screws|own|pins|edge] [--lives desk|wall]
                        [--closes board|corners|snap|magnets|hinge|slide|sealed|lip]
                        [--place bed|assembled] --out DIR
-anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME]
+anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME] [--as stl,3mf,obj]
 anorak check PROJECT [--variant NAME]
 anorak fit PROJECT [--joint tongue|dowels|none] [--place bed|assembled] --out DIR
                    Divides every part that is larger than the printer's bed; the project is saved with the steps that do.
@@ -52,6 +56,7 @@ async function main(): Promise<number> {
       variant: { type: 'string' },
       joint: { type: 'string', default: 'tongue' },
       axis: { type: 'string', default: 'z' },
+      as: { type: 'string' },
       seed: { type: 'string', default: '1' },
       first: { type: 'string', default: '0.2' },
       out: { type: 'string' },
@@ -84,6 +89,8 @@ async function main(): Promise<number> {
   if (file === undefined) return badInput(`anorak ${command} needs a file.\n\n${HELP}`)
   if (values.place !== 'bed' && values.place !== 'assembled') return badInput('--place takes bed or assembled.')
   if (values.quality !== 'view' && values.quality !== 'export') return badInput('--quality takes view or export.')
+  const as = values.as?.split(',').map((f) => f.trim())
+  if (as && !areFormats(as)) return badInput(`--as takes ${EXPORT_FORMATS.join(', ')}, with commas between them.`)
   const needsOut = ['case', 'build', 'fit', 'sheet', 'print', 'section'].includes(command)
   if (needsOut && values.out === undefined) return badInput(`anorak ${command} needs --out DIR.`)
   const place = values.place
@@ -114,7 +121,7 @@ async function main(): Promise<number> {
     }
     case 'build': {
       const { runBuild } = await import('./commands')
-      const report = await runBuild(file, { place, out, quality: values.quality, variant: values.variant })
+      const report = await runBuild(file, { place, out, quality: values.quality, variant: values.variant, as })
       print(report)
       return report.blocked ? 1 : 0
     }

@@ -1,3 +1,4 @@
+import type { ExportFormat } from '../core/formats/export-formats'
 import * as Comlink from 'comlink'
 import type { Build, Quality } from '../core/built/built'
 import type { Project } from '../core/document/schema'
@@ -226,9 +227,9 @@ const worker = {
     return plateViews(build.parts, project)
   },
 
-  async export(project: Project, arrangement: Arrangement): Promise<ExportedFile[]> {
+  async export(project: Project, arrangement: Arrangement, format: ExportFormat): Promise<ExportedFile[]> {
     const build = await (await ready()).export.build(project, models, 'export')
-    return exportFiles(build.parts, exportWishes(project, arrangement))
+    return exportFiles(build.parts, exportWishes(project, arrangement), [format])
   },
 }
 

@@ -280,6 +280,14 @@ test('holes and posts of a test are read; the printer knows how its sizes come o
   await page.getByLabel('Bevel at the foot').press('Enter')
   await expect(exported.getByText(/[\d,]+ triangles/)).not.toHaveText(before!)
   await expect(exported).toContainText('✓ closed')
+  // An OBJ comes with its materials beside it.
+  const names: string[] = []
+  page.on('download', (d) => names.push(d.suggestedFilename()))
+  await exported.getByRole('button', { name: 'Save one OBJ' }).click()
+  await expect.poll(() => [...names].sort()).toEqual(['new-project.mtl', 'new-project.obj'])
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await page.getByRole('button', { name: 'save picture' }).click()
+  await expect.poll(() => names.at(-1)).toBe('new-project.png')
 })
 
 test('a part is told to print without supports; what stands in the way is done away with where it was made', async ({

@@ -2,7 +2,7 @@ import type { BuiltPart, Pause } from '../built/built'
 import type { Project } from '../document/schema'
 import { variantInHand } from '../document/variants'
 import { pointable } from '../faces/resolve'
-import { placePositions } from '../geometry/placement'
+import { type Placement, placePositions } from '../geometry/placement'
 import { type Box3, boxOfPositions } from '../geometry/vec'
 import { arrange, type Arranged, type Arrangement } from '../print/arrange'
 import type { PlateWishes } from '../print/plates/plates'
@@ -10,7 +10,9 @@ import { plateWishes } from '../print/plates/wishes'
 import { pauseSaid } from '../print/pause'
 import { type Bevelled, bevelledFoot, type FootBevel } from '../print/foot-bevel'
 import { isClosed } from '../mesh/facts'
+import type { ExportFormat } from './export-formats'
 import { safeFileName, uniqueNames } from './file-names'
+import { type ObjObject, writeObj } from './obj/write-obj'
 import { writeStl } from './stl/write-stl'
 import { write3mf } from './threemf/write-3mf'
 
@@ -58,7 +60,6 @@ function exported(
   part: BuiltPart,
   { arrangement, bevel }: ExportWishes,
 ): Partial<Pick<Bevelled, 'from'>> & Pick<BuiltPart['mesh'], 'positions' | 'indices'> {
-  // prettier-ignore
   return (arrangement === 'bed' && bevel && bevelledFoot(part, bevel)) || part.mesh
 }
 
@@ -107,13 +108,20 @@ function paintOf(
 /** What the print of a part is halted for: `Base: pause at 16.4 mm, after 82 layers, and lay the board in.` */
 const pausesSaid = ({ name, pauses = [] }: BuiltPart): string[] => pauses.map((p) => `${name}: ${pauseSaid(p)}.`)
 
-/** Binary STL for each part, and for each plate a 3MF, in which each part stands as often as it is printed there. */
-export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): ExportedFile[] {
+/**
+ * Binary STL for each part; and for each plate a 3MF, or an OBJ with its materials beside it, in which each part stands as
+ * often as it is printed there.
+ */
+export function exportFiles(
+  parts: readonly BuiltPart[],
+  wishes: ExportWishes,
+  formats: readonly ExportFormat[] = ['stl', '3mf'],
+): ExportedFile[] {
   const { title, arrangement } = wishes
   const placed = arrange(parts, arrangement, wishes)
   const list = listed(parts, wishes, placed)
   const meshes = new Map(parts.map((part) => [part, exported(part, wishes)]))
-  const stl = parts.map((part, i) => ({
+  const stl = (formats.includes('stl') ? parts : []).map((part, i) => ({
     name: list[i]!.file,
     bytes: writeStl(
       { positions: placePositions(placed[i]![0]!.placement, meshes.get(part)!.positions), indices: meshes.get(part)!.indices }, // prettier-ignore
@@ -121,7 +129,7 @@ export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): 
     ),
   }))
   const most = Math.max(1, ...placed.flat().map((p) => p.plate))
-  const packages = Array.from({ length: most }, (_, n) => {
+  const plates = Array.from({ length: most }, (_, n): ExportedFile[] => {
     const here = parts.flatMap((part, i) => {
       const placements = placed[i]!.filter((p) => p.plate === n + 1).map((p) => p.placement)
       return placements.length > 0 ? [{ part, placements }] : []
@@ -136,7 +144,26 @@ export function exportFiles(parts: readonly BuiltPart[], wishes: ExportWishes): 
       placements,
       ...paintOf(part, meshes.get(part)!.from),
     }))
-    return { name: `${safeFileName(called)}.3mf`, bytes: write3mf(objects, called, here.flatMap(({ part }) => pausesSaid(part))) } // prettier-ignore
+    const file = safeFileName(called)
+    const said = here.flatMap(({ part }) => pausesSaid(part))
+    return [
+      ...(formats.includes('3mf') ? [{ name: `${file}.3mf`, bytes: write3mf(objects, called, said) }] : []),
+      ...(formats.includes('obj') ? objFiles(objects, called, file) : []),
+    ]
   })
-  return [...stl, ...packages]
+  return [...stl, ...plates.flat()]
+}
+
+/** Each thing where it stands, with its materials in a file of their own. */
+function objFiles(
+  objects: readonly (ObjObject & { placements: readonly Placement[] })[],
+  title: string,
+  file: string,
+): ExportedFile[] {
+  // prettier-ignore
+  const standing = objects.flatMap(({ placements, ...object }) =>
+    placements.map((placement, k) => ({ ...object, name: k === 0 ? object.name : `${object.name} (${k + 1})`, positions: placePositions(placement, object.positions) })), // prettier-ignore
+  )
+  const { obj, mtl } = writeObj(standing, title, `${file}.mtl`)
+  return [{ name: `${file}.obj`, bytes: obj }, { name: `${file}.mtl`, bytes: mtl }] // prettier-ignore
 }

@@ -1,3 +1,4 @@
+import type { ExportFormat } from '@/core/formats/export-formats'
 import * as Comlink from 'comlink'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Quality } from '@/core/built/built'
@@ -225,8 +226,8 @@ export class Engine {
     return this.builder.listExport(project, arrangement)
   }
 
-  export(project: Project, arrangement: Arrangement) {
-    return this.builder.export(project, arrangement)
+  export(project: Project, arrangement: Arrangement, format: ExportFormat) {
+    return this.builder.export(project, arrangement, format)
   }
 
   dispose(): void {

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import { allVariants, AS_DRAWN, variantInHand } from '@/core/document/variants'
+import type { ExportFormat } from '@/core/formats/export-formats'
 import type { ExportedPart } from '@/core/formats/export-parts'
 import { boxSize } from '@/core/geometry/vec'
 import type { Arrangement } from '@/core/print/arrange'
@@ -36,12 +37,12 @@ export function Export() {
       current = false
     }
   }, [engine, document, arrangement, build])
-  const save = async (ending: string) => {
+  const save = async (format: ExportFormat) => {
     setState((s) => ({ ...s, busy: true }))
     const versions = all ? allVariants(document).map((v) => v.project) : [document]
     for (const version of versions)
-      for (const file of (await engine.export(version, arrangement)).filter((f) => f.name.endsWith(ending)))
-        download(file.name, file.bytes as BlobPart, ending === '.3mf' ? 'model/3mf' : 'model/stl')
+      for (const file of await engine.export(version, arrangement, format))
+        download(file.name, file.bytes as BlobPart, `model/${format}`)
     setState((s) => ({ ...s, busy: false }))
   }
   const { list } = state
@@ -109,12 +110,12 @@ export function Export() {
               </>
             )}
           </p>
-          <p className="flex gap-4 py-1">
+          <p className="flex flex-wrap gap-x-4 gap-y-1 py-1">
             <button
               type="button"
               disabled={state.busy || gate.stopped}
               className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
-              onClick={() => void save('.3mf')}
+              onClick={() => void save('3mf')}
             >
               {all
                 ? `Save the 3MF of ${versions} versions`
@@ -126,9 +127,17 @@ export function Export() {
               type="button"
               disabled={state.busy || gate.stopped}
               className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
-              onClick={() => void save('.stl')}
+              onClick={() => void save('stl')}
             >
               {all ? 'Save the STL of all' : `Save ${list.length} STL`}
+            </button>
+            <button
+              type="button"
+              disabled={state.busy || gate.stopped}
+              className="border-b-2 border-figure bg-tint px-2 py-0.5 font-semibold text-figure disabled:opacity-50"
+              onClick={() => void save('obj')}
+            >
+              {all ? 'Save the OBJ of all' : plates > 1 ? `Save ${plates} OBJ` : 'Save one OBJ'}
             </button>
           </p>
           {gate.stopped && (

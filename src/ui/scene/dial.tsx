@@ -1,5 +1,7 @@
 'use client'
-import { useProject, useUnit } from '../store/store'
+import { safeFileName } from '@/core/formats/file-names'
+import { download } from '../api'
+import { useDocument, useProject, useUnit } from '../store/store'
 import { formatLength } from '@/core/units/length'
 import { SHADES, TIGHTEST } from './surface-light'
 import { SectionControl } from './section-control'
@@ -25,6 +27,11 @@ export function Dial({ view }: { view: SceneView }) {
   const proves = useProject((s) => s.place === 'prove')
   const from = useDrawn(view, (v) => v.eye.lookingFrom())
   const references = showing.references ?? 'solid'
+  const { name } = useDocument()
+  const save = async () => {
+    const picture = await view.seen()
+    if (picture) download(`${safeFileName(name)}.png`, picture, 'image/png')
+  }
   const word = (direction: Direction) => (from === direction ? CHOSEN : 'text-soft hover:text-ink')
   return (
     <div className="pointer-events-none absolute top-3 right-3 flex flex-col items-end gap-2 text-[13.5px]">
@@ -79,6 +86,9 @@ export function Dial({ view }: { view: SceneView }) {
           onClick={() => set({ perspective: !perspective })}
         >
           {perspective ? 'perspective' : 'parallel'}
+        </button>
+        <button type="button" className="figure" title="Save what is seen here as a PNG" onClick={() => void save()}>
+          save picture
         </button>
         <button
           type="button"

@@ -290,6 +290,12 @@ export class SceneView {
     return taken
   }
 
+  /** A PNG of all that is seen. */
+  seen(): Promise<Blob | undefined> {
+    this.renderer.render(this.scene, this.eye.camera)
+    return smallPicture(this.canvas, this.canvas.width)
+  }
+
   dispose(): void {
     cancelAnimationFrame(this.pending)
     this.keepOnly(new Set())
