@@ -138,6 +138,8 @@ const partSchema = z.object({
       walls: z.number().int().min(1).max(20).optional(),
       fill: z.number().min(0).max(100).optional(),
       supports: z.enum(['none', 'bed', 'everywhere']).optional(),
+      /** Of the nozzle, °C; as usual for the filament, if 0. */
+      temperature: z.number().min(0).max(500).optional(),
       note: z.string().max(200).optional(),
     })
     .optional(),

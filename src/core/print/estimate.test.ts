@@ -1,4 +1,4 @@
-import { estimate, slicingOf, timeSaid } from './estimate'
+import { estimate, slicingOf, slicingSaid, timeSaid } from './estimate'
 
 const block = (side: number, height: number, layer = 0.2) => Array.from({ length: Math.round(height / layer) }, (_, k) => ({ from: k * layer, to: (k + 1) * layer, area: side * side, round: 4 * side })) // prettier-ignore
 const printer = { line: 0.4, flow: 8 }
@@ -30,7 +30,10 @@ test('a step within a part is closed by solid layers too', () => {
 })
 
 test('what is not said is usual; times are said as a maker reads them', () => {
-  expect(slicingOf(undefined)).toEqual({ walls: 2, fill: 15, supports: 'none', note: '' })
+  expect(slicingOf(undefined)).toEqual({ walls: 2, fill: 15, supports: 'none', temperature: 0, note: '' })
+  expect(slicingSaid(slicingOf({ slicing: { fill: 40, temperature: 235, note: 'brim' } }))).toBe(
+    'filled 40 %, at 235 °C, brim',
+  )
   expect(slicingOf({ slicing: { fill: 40 } })).toMatchObject({ walls: 2, fill: 40 })
   expect([20, 59 * 60, 3600, 4800, 90_000].map(timeSaid)).toEqual(['1 min', '59 min', '1 h 0 min', '1 h 20 min', '25 h 0 min']) // prettier-ignore
 })

@@ -7,12 +7,13 @@ export type Slicing = { [K in keyof Said]-?: Exclude<Said[K], undefined> }
 type Said = NonNullable<PartSettings['slicing']>
 
 /** What is usual where nobody says. */
-export const USUAL: Slicing = { walls: 2, fill: 15, supports: 'none', note: '' }
+export const USUAL: Slicing = { walls: 2, fill: 15, supports: 'none', temperature: 0, note: '' }
 
 export const slicingOf = ({ slicing = {} }: Pick<PartSettings, 'slicing'> = {}): Slicing => ({
   walls: slicing.walls ?? USUAL.walls,
   fill: slicing.fill ?? USUAL.fill,
   supports: slicing.supports ?? USUAL.supports,
+  temperature: slicing.temperature ?? USUAL.temperature,
   note: slicing.note ?? USUAL.note,
 })
 
@@ -81,11 +82,12 @@ export function timeSaid(seconds: number): string {
 }
 
 /** `3 lines, 40 %, supports from the bed, brim`: what is not as usual. */
-export const slicingSaid = ({ walls, fill, supports, note }: Slicing): string =>
+export const slicingSaid = ({ walls, fill, supports, temperature, note }: Slicing): string =>
   [
     walls === USUAL.walls ? '' : `walls of ${walls} lines`,
     fill === USUAL.fill ? '' : `filled ${fill} %`,
     supports === 'none' ? '' : supports === 'bed' ? 'supports from the bed' : 'supports everywhere',
+    temperature === 0 ? '' : `at ${temperature} °C`,
     note,
   ]
     .filter((s) => s)

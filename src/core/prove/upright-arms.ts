@@ -18,13 +18,15 @@ export interface UprightArm {
 }
 
 /** Arms, clips and tongues that stand free to their upper ends. */
-export const uprightArms = (kernel: Kernel, layers: readonly Layer[]): UprightArm[] =>
-  freeStanding(layers, (piece) => {
+export function uprightArms(kernel: Kernel, layers: readonly Layer[]): UprightArm[] {
+  const most = layers.at(-1)?.to ?? 0
+  return freeStanding(layers, (piece) => {
     const { thick, wide } = stripOf(piece)
-    return wide > FLAT * thick && kernel.flatOffset(piece, -STIFF / 2, 0.02).length === 0
+    return wide > FLAT * thick && wide < most && kernel.flatOffset(piece, -STIFF / 2, 0.02).length === 0
   })
     .map(({ at, from, to, piece }) => ({ at, from, to, ...stripOf(piece) }))
     .filter(({ from, to, thick, wide }) => to - from > SLIM * thick && wide < to - from)
+}
 
 /** The sides of the strip that has the area of a piece, and as much edge. */
 function stripOf(piece: FlatPiece): { thick: number; wide: number } {

@@ -74,7 +74,7 @@ function PartTakes({
   const project = useDocument()
   const edit = useProject((s) => s.edit)
   const own = project.parts[part.id]
-  const { walls, fill, supports, note } = slicingOf(own)
+  const { walls, fill, supports, temperature, note } = slicingOf(own)
   const change = (next: Partial<Slicing>) => edit(setPart(part.id, { slicing: { ...own?.slicing, ...next } }))
   return (
     <p className="border-t border-hair py-1.5 text-[15px] first-of-type:border-t-0">
@@ -98,6 +98,13 @@ function PartTakes({
         value={supports}
         options={SUPPORTS}
         onChange={(v) => change({ supports: v as Slicing['supports'] })}
+      />
+      , at{' '}
+      <NumberFigure
+        label={`Temperature of ${part.name}`}
+        formula={temperature === 0 ? 'usual' : String(temperature)}
+        ending=" °C"
+        onChange={(_, temperature) => temperature >= 0 && temperature <= 500 && change({ temperature })}
       />
       :{' '}
       <span className="text-soft">
