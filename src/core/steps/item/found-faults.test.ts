@@ -22,6 +22,9 @@ test('a closed room of a file stays one, also where two of its bodies lie in eac
   expect((await takenOver(room)).volume).toBeCloseTo(8000 - 64, 2)
   const both = await takenOver([...room, ...boxFacets([15, 5, 5], [10, 10, 10])])
   expect(both.volume).toBeCloseTo(8000 - 64 + 500, 2)
+  // A body that lies in the room fills it as far as it goes.
+  const filled = await takenOver([...room, ...boxFacets([7, 5, 5], [20, 4, 4])])
+  expect(filled.volume).toBeCloseTo(8000 - 2 * 16 + 7 * 16, 2)
 })
 
 test('a mesh that goes through itself is told of with where; a sound one is not', async () => {

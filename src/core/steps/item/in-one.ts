@@ -14,14 +14,24 @@ export function inOne(kernel: Kernel, solid: Solid): { solid: Solid; twice: numb
   const bodies = all.filter((b) => b.volume() > DUST)
   const as = { solid, twice: 0, bodies: bodies.length }
   if (bodies.length < 2) return as
-  const joined = kernel.union(bodies)
-  const twice = bodies.reduce((sum, b) => sum + b.volume(), 0) - joined.volume()
-  if (twice < DUST) return as
-  // The inside of a closed room is a body of less than no volume; it is one where no other body fills it.
   const rooms = all.filter((b) => b.volume() < -DUST).map((b) => insideOut(kernel, b))
-  return { solid: rooms.length === 0 ? joined : kernel.subtract(joined, rooms), twice, bodies: bodies.length }
+  const homes = new Map(rooms.map((room) => [room, homeOf(kernel, room, bodies)]))
+  const whole = bodies.map((b) =>
+    kernel.subtract(
+      b,
+      rooms.filter((room) => homes.get(room) === b),
+    ),
+  )
+  const joined = kernel.union(whole)
+  const twice = whole.reduce((sum, b) => sum + b.volume(), 0) - joined.volume()
+  return twice < DUST ? as : { solid: joined, twice, bodies: bodies.length }
 }
 
+/** The body that a closed room is a room of: the smallest that goes round it. */
+const homeOf = (kernel: Kernel, room: Solid, bodies: readonly Solid[]): Solid | undefined =>
+  [...bodies].reverse().find((b) => kernel.intersect(b, room).volume() > 0.999 * room.volume())
+
+/** The inside of a closed room is a body of less than no volume. */
 function insideOut(kernel: Kernel, room: Solid): Solid {
   const { positions, indices, triangleSurface, surfaces } = kernel.read(room)
   return expectOk(
