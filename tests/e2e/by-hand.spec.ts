@@ -99,3 +99,41 @@ test('a mark is removed from the tap adapter as it was found, and comes back wit
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(steps(page).nth(2)).toContainText('6 go.')
 })
+
+test('a hole and an opening are moved by the figure that stands at them: dragged, by the keys, and back with undo', async ({
+  page,
+}) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '70', 'Its depth': '20', 'Its height': '60' })
+  await from(page, 'front', 'Flat face, 70 × 60')
+  await page.getByRole('button', { name: 'put holes in it' }).click()
+  const scene = page.getByRole('region', { name: 'Scene' })
+  const place = scene.getByRole('button', { name: /^The places, 1, / })
+  await expect(place).toHaveText('0, 0')
+  const { x, y, width, height } = (await place.boundingBox())!
+  await page.mouse.move(x + width / 2, y + height / 2)
+  await page.mouse.down()
+  await page.mouse.move(x + width / 2 + 40, y + height / 2 - 30, { steps: 4 })
+  await page.mouse.up()
+  // To the right and up, by halves of a millimetre, as far as the pointer went.
+  await expect(place).toHaveText(/^\d+(\.5)?, \d+(\.5)?$/)
+  const moved = (await place.textContent())!
+  const [along, up] = moved.split(', ').map(Number) as [number, number]
+  expect(along / up).toBeCloseTo(40 / 30, 0)
+  await page.screenshot({ path: '/tmp/place.png' })
+  await place.press('ArrowLeft')
+  await expect(place).toHaveText(`${along - 0.5}, ${up}`)
+  await page.keyboard.press('Control+z')
+  await expect(place).toHaveText(moved)
+
+  await page.keyboard.press('Escape')
+  await from(page, 'front', 'Flat face, 70 × 60', [0.35, 0.7])
+  await page.getByRole('button', { name: 'cut an opening by its sizes' }).click()
+  const middle = scene.getByRole('button', { name: /^Its middle, / })
+  const before = (await middle.textContent())!
+  for (let n = 0; n < 4; n++) await middle.press('ArrowUp')
+  const [wasAlong, wasUp] = before.split(', ').map(Number) as [number, number]
+  await expect(middle).toHaveText(`${wasAlong}, ${wasUp + 2}`)
+})

@@ -53,6 +53,21 @@ test('screws instead of pins: which ones to buy is said; the gap of the cut move
   await page.getByRole('button', { name: 'join the pieces with magnets' }).click()
   await expect(row(page, 'Magnet 1 at cut 1 of Bracket, in front')).toContainText('✓', { timeout: 30_000 })
   await expect(page.getByRole('list', { name: 'What else is needed' })).toContainText('magnets of Ø 6.0 × 3.0 mm')
+  // Its places stand in the scene, and go where they are dragged, as far as there is room.
+  const spot = page.getByRole('region', { name: 'Scene' }).getByRole('button', { name: /^Places, 1, / })
+  const found = (await spot.textContent())!
+  await spot.press('ArrowRight')
+  await expect(spot).not.toHaveText(found)
+  await expect(cuts(page).nth(1)).toContainText('at 2 places')
+  await expect(row(page, 'Magnet 1 at cut 1 of Bracket, in front')).toContainText('✓', { timeout: 30_000 })
+  const { x, y } = (await spot.boundingBox())!
+  await page.mouse.move(x + 10, y + 8)
+  await page.mouse.down()
+  await page.mouse.move(x + 10, y - 240, { steps: 5 })
+  await page.mouse.up()
+  await expect(cuts(page).nth(1).getByRole('alert')).toContainText('Place 1 at cut 1 has no room')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(cuts(page).nth(1).getByRole('alert')).toHaveCount(0)
   await typed(page, 0, 'Gap between the pieces', '0.4')
   await expect(row(page, 'Cut 1 through Bracket')).toContainText('0.40', { timeout: 30_000 })
   // As the cut says they lie only where the maker has not said otherwise.

@@ -1,5 +1,5 @@
 import type { Placement } from '../geometry/placement'
-import type { Vec3 } from '../geometry/vec'
+import type { Vec2, Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
@@ -50,6 +50,13 @@ export interface Piece {
 }
 
 /** How one step came out. */
+/** Places on a plane that a field of a step says, or that were found because it says none. */
+export interface PlacesOn {
+  field: string
+  frame: Placement
+  at: readonly Vec2[]
+}
+
 export interface StepReport {
   id: string
   /** What the sheet shows of each field that was worked out: mm for lengths, degrees for angles, ids. */
@@ -61,6 +68,8 @@ export interface StepReport {
   reused: boolean
   /** It made parts as they were, and leaves nothing else behind. */
   idle?: boolean
+  /** Where places that a field of it has, or that were found for it, lie on a plane, mm. */
+  places?: PlacesOn
   /** The reference it works on, as resolved. */
   reference?: string
   /** Under which name formulas find its facts. */

@@ -89,6 +89,7 @@ export function accept(
   const called = run.parts.get(step.id)?.name
   run.rows.push(...output.rows.map((row) => (called === undefined ? row : { ...row, between: row.between.replace(OWN_PART, called) }))) // prettier-ignore
   report.notes.push(...output.notes)
+  if (output.places) report.places = output.places
   const as = output.facts ? tellFacts(run, step, output.facts) : kind.kind
   if (output.facts) report.factsAs = as
   const left = (token: string, data: unknown, key: string, about: { reference?: string } = {}) => {

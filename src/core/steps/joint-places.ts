@@ -1,7 +1,10 @@
+import type { PlacesOn } from '../built/built'
 import { placesFor, roomIn } from '../divide/places'
+import type { Seam } from '../divide/seam'
 import { liesIn } from '../divide/socket'
 import { countField } from '../fields/number'
 import { type Spot, spotsField } from '../fields/spots'
+import { movedAlong } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
@@ -43,6 +46,12 @@ export interface Wanted {
 
 /** Both sides are looked at from the piece that has not been: what is put into the own piece. */
 export const back = ({ seam, own }: Facing): Facing => facingOf(seam, own === seam.behind ? 'front' : 'behind')
+
+/** Places of a joint at one cut, on the plane of that; at several they are not dragged. */
+export const placesAt = (seams: readonly Seam[], at: readonly Vec2[]): { places?: PlacesOn } =>
+  seams.length === 1
+    ? { places: { field: 'at', frame: movedAlong(seams[0]!.frame, [0, 0, seams[0]!.ends[0]]), at } }
+    : {}
 
 /**
  * Places on a cut that have the room: those that are given, or proposed ones.

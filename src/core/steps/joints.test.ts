@@ -1,5 +1,6 @@
 import { built, type Fields, sheetOf, type StepOf } from '../../../tests/support/drawn'
 import { measureLedger } from '../fit/ledger'
+import { apply } from '../geometry/placement'
 
 const BAR: StepOf = ['solid', { width: '90', depth: '40', height: '24' }, 'bar']
 const CUT: StepOf = ['divide', { part: 'bar', at: { base: 'side', off: '25' }, gap: '0.2' }, 'd']
@@ -60,3 +61,25 @@ test('letters too large for the cut say what would fit', async () => {
   const { problems } = await joined('seam-marks', { height: '40' })
   expect(problems[0]).toMatchObject({ field: 'height', message: expect.stringMatching(/up to \d+\.\d mm would fit/) })
 })
+
+test.each(['dowels', 'seam-magnets', 'seam-screws'])(
+  'the places that were found for %s are told, on the plane of the cut; said as they were found they come to the same',
+  async (kind) => {
+    const first = await joined(kind, {})
+    const { field, frame, at } = first.build.steps.at(-1)!.places!
+    expect([field, at.length]).toEqual(['at', 2])
+    // On the cut, which lies 25 to the right; through the middle of what is round there.
+    for (const [x, y] of at) {
+      const place = apply(frame, [x, y, 0])
+      expect(Math.abs(place[0] - 25)).toBeLessThan(0.3)
+      const near = first.build.parts.flatMap((p) => p.mesh.surfaces).flatMap(({ step, shape }) => (step === 'j' && shape.kind === 'cylinder' ? [Math.hypot(shape.point[1] - place[1], shape.point[2] - place[2])] : [])) // prettier-ignore
+      expect(Math.min(...near)).toBeLessThan(1e-6)
+    }
+    const said = await joined(kind, {
+      at: at.map(([along, up]) => ({ along: String(along), up: String(up), from: '' })),
+    })
+    expect(said.problems).toEqual([])
+    expect(said.volumes['d.1']).toBeCloseTo(first.volumes['d.1']!, 6)
+    expect(said.build.steps.at(-1)!.places!.at).toEqual(at.map((p) => p.map((v) => expect.closeTo(v, 9))))
+  },
+)

@@ -2,7 +2,7 @@ import type { Check } from '../checks/finding'
 import type { Printer } from '../document/schema'
 import { token, type Token } from '../fields/field-kind'
 import type { FieldSpecs, FieldValues } from '../fields/kinds'
-import type { Pause } from '../built/built'
+import type { Pause, PlacesOn } from '../built/built'
 import type { RowSpec } from '../built/rows'
 import type { Lesson } from '../print/learnt'
 import type { Placement } from '../geometry/placement'
@@ -92,6 +92,8 @@ export interface StepOutput {
   work?: Work
   /** Named lengths for formulas of later steps (`case.floor`), mm. */
   facts?: Readonly<Record<string, number>>
+  /** Places on a plane that is none of its fields, which can be dragged. */
+  places?: PlacesOn
   rows: RowSpec[]
   /** Things the maker should know that are no errors. */
   notes: string[]

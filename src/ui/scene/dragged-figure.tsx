@@ -17,6 +17,7 @@ export function DraggedFigure({
   onBegin,
   onDrag,
   onNudge,
+  onArrow,
 }: {
   /** Its middle, pixels. */
   at: readonly [number, number]
@@ -32,7 +33,9 @@ export function DraggedFigure({
   /** Pixels from where the drag began, and since the last time. @param free by hundredths */
   onDrag: (whole: readonly [number, number], last: readonly [number, number], free: boolean) => void
   /** @param by steps */
-  onNudge: (by: 1 | -1) => void
+  onNudge?: (by: 1 | -1) => void
+  /** Of what goes two ways: @param by steps along and up */
+  onArrow?: (by: readonly [number, number]) => void
 }) {
   const store = useProjectStore()
   const from = useRef<{ x: number; y: number; lastX: number; lastY: number; dragged: boolean }>(undefined)
@@ -74,10 +77,11 @@ export function DraggedFigure({
           e.stopPropagation()
         }
         if (e.key === 'Enter') type()
-        const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[e.key]
-        if (by !== 1 && by !== -1) return
+        const by = ({ ArrowUp: [0, 1], ArrowRight: [1, 0], ArrowDown: [0, -1], ArrowLeft: [-1, 0] } as const)[e.key]
+        if (!by) return
         e.preventDefault()
-        onNudge(by)
+        onArrow?.(by)
+        onNudge?.(by[0] + by[1] > 0 ? 1 : -1)
       }}
     >
       {shown}

@@ -17,6 +17,7 @@ import { EdgesMeant } from './edges-meant'
 import { KeptLines } from './kept-lines'
 import type { Mark } from './marks'
 import { MotionHandle } from './motion-handle'
+import { PlaceHandles } from './place-handles'
 import { keyLook, usePointing } from './pointing'
 import { ProofLegend, useProven } from './proof-scene'
 import { SceneView } from './scene-view'
@@ -123,6 +124,7 @@ export function SceneHost({
       </div>
       {view && !proves && <FaceHandle view={view} />}
       {view && !proves && <MotionHandle view={view} />}
+      {view && !proves && <PlaceHandles view={view} />}
       {children?.(view)}
     </section>
   )

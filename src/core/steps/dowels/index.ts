@@ -8,9 +8,10 @@ import { turn, turnOnto } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
 import { scale } from '../../geometry/vec'
 import type { RowSpec } from '../../built/rows'
+import type { Vec2 } from '../../geometry/vec'
 import { raise } from '../../result'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted } from '../joint-places' // prettier-ignore
+import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places' // prettier-ignore
 import { type PartOutput, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -77,15 +78,18 @@ function buildDowels(v: Values, context: StepContext): StepOutput {
   if (v.lead > v.across || v.lead * 2 > v.long) raise('lead', `A bevel of ${v.lead.toFixed(1)} mm is too high for these; up to ${Math.min(v.across, v.long / 2).toFixed(1)} mm would do.`, 'lead') // prettier-ignore
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
+  const found: Vec2[] = []
   const made = seams.flatMap((seam) => {
     const facing = facingOf(seam, v.what === 'front' ? 'front' : 'behind')
-    return spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes).map((spot, i) => {
+    const spots = spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes)
+    found.push(...spots.map(({ at }) => at))
+    return spots.map((spot, i) => {
       const make = isLoose(v) ? drilled : pinned
       return make(v, facing, { ...spot, said: `${i + 1} at cut ${seam.name} of ${v.cut.data.whole}` }, `${seam.name} ${spot.name}`, pieces, context) // prettier-ignore
     })
   })
   if (v.what === 'rod') notes.push(`Rod Ø ${v.across.toFixed(2)} mm: ${made.length} pieces ${(2 * v.long + seams[0]!.gap).toFixed(1)} mm long.`) // prettier-ignore
-  return { parts: [...pieces.outputs(), ...made.flatMap((m) => m.loose ?? [])], rows: made.flatMap((m) => m.row ?? []), notes } // prettier-ignore
+  return { parts: [...pieces.outputs(), ...made.flatMap((m) => m.loose ?? [])], rows: made.flatMap((m) => m.row ?? []), notes, ...placesAt(seams, found) } // prettier-ignore
 }
 
 const isLoose = (v: Values): boolean => v.what === 'dowels' || v.what === 'rod'

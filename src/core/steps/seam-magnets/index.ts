@@ -1,3 +1,4 @@
+import type { Vec2 } from '../../geometry/vec'
 import { boreSolid } from '../../divide/socket'
 import { gapRow } from '../../built/gap-row'
 import type { FieldValues } from '../../fields/kinds'
@@ -5,7 +6,7 @@ import { lengthField } from '../../fields/length'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, spotsOn } from '../joint-places'
+import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, placesAt } from '../joint-places'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -50,13 +51,16 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   const deep = v.high + v.sink
+  const found: Vec2[] = []
   const rows = seams.flatMap((seam) => {
     const facing = facingOf(seam, 'behind')
     const begins = seam.gap
     const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), begins + 0.01, begins + deep + v.wall, 'room', 'room', tolerance) // prettier-ignore
     const said = `a magnet Ø ${v.across.toFixed(1)} mm, ${v.high.toFixed(1)} mm high, with ${v.wall.toFixed(1)} mm of wall round it` // prettier-ignore
     const wanted = { said, clear: v.across / 2 + v.gap + v.wall, field: 'across', across: v.across, least: 1, into: room, back: room } // prettier-ignore
-    return spotsOn(v, facing, wanted, pieces, kernel, notes).flatMap(({ at, name }, i) => {
+    const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)
+    found.push(...spots.map(({ at }) => at))
+    return spots.flatMap(({ at, name }, i) => {
       const which = `${seam.name} ${name}`
       return [facing, back(facing)].map((side) => {
         const tool = boreSolid(kernel, v.across + 2 * v.gap, begins - OPEN, begins + deep, 'pocket', id, tolerance)
@@ -66,7 +70,7 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
     })
   })
   if (rows.length > 0) notes.push(`${rows.length} magnets of Ø ${v.across.toFixed(1)} × ${v.high.toFixed(1)} mm; those that face each other attract each other.`) // prettier-ignore
-  return { parts: pieces.outputs(), rows, notes }
+  return { parts: pieces.outputs(), rows, notes, ...placesAt(seams, found) }
 }
 
 /** A magnet in its pocket in the piece that z leads into. */

@@ -9,7 +9,7 @@ import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted } from '../joint-places'
+import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places'
 import { screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -70,6 +70,7 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   let screws = 0
+  const found: Vec2[] = []
   const rows = seams.flatMap((seam) => {
     // Seen from the piece that holds the screw; z leads to its head.
     const facing = facingOf(seam, v.from === 'front' ? 'behind' : 'front')
@@ -87,7 +88,9 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       back: bore(hole.across + 2 * v.wall, seam.gap + 0.01, seam.gap + hole.deep + v.wall, 'room'),
       also: (at: Vec2) => kernel.bodies(kernel.intersect(pieces.get(facing.other), kernel.place(column, atPlace(facing, at, facing.ends[0])))).length <= 1, // prettier-ignore
     }
-    return spotsOn(v, facing, wanted, pieces, kernel, notes).map(({ at, name }, i) => {
+    const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)
+    found.push(...spots.map(({ at }) => at))
+    return spots.map(({ at, name }, i) => {
       screws += 1
       const which = `${seam.name} ${name}`
       const frame = atPlace(facing, at, facing.ends[0])
@@ -100,7 +103,7 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
     })
   })
   if (screws > 0) notes.push(lengthNote(v, screws, seams[0]!.gap, hole.deep))
-  return { parts: pieces.outputs(), rows, notes }
+  return { parts: pieces.outputs(), rows, notes, ...placesAt(seams, found) }
 }
 
 /** The hole that holds a screw. Errors: no-size */
