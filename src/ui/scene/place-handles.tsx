@@ -17,6 +17,8 @@ import { useStepInHand } from './use-step-in-hand'
 const MOST = 12
 /** Which way a place goes on the screen is taken from so far beside it, mm. */
 const AHEAD = 5
+/** It stands so far over its place, which is seen then, pixels. */
+const ASIDE = 24
 /** Looked at so much along its plane, pixels squared a square millimetre, a place cannot be dragged on it. */
 const ALONG = 0.05
 /** Places go by so much, with Alt by hundredths, mm. */
@@ -41,6 +43,10 @@ const isFree = (saved: unknown): saved is Saved =>
 
 /** A place that was found, as one that is said. */
 const said = ([x, y]: Vec2): Saved => ({ along: String(Number(x.toFixed(2))), up: String(Number(y.toFixed(2))), from: '' }) // prettier-ignore
+
+/** What a coordinate says; what it came to, if it works something out. */
+const worth = (said: number | string, came: number): number =>
+  /^-?\d+(\.\d+)?$/.test(String(said)) ? Number(said) : came
 
 /** The places of the step in hand that lie on its plane, or on a plane that it tells. */
 function useHandled(): Handled[] {
@@ -108,7 +114,7 @@ function Handle({ view, step, field, nth, list, called, saved, at, frame }: Hand
   }
   return (
     <DraggedFigure
-      at={[x, y]}
+      at={[x, y - ASIDE]}
       step={step}
       field={field}
       called={called}
@@ -120,7 +126,8 @@ function Handle({ view, step, field, nth, list, called, saved, at, frame }: Hand
         const by: Vec2 = [(px * upY - py * upX) / area, (py * alongX - px * alongY) / area]
         move(from.current, by, free ? FINE : STRIDE, true)
       }}
-      onArrow={(by) => move({ saved, at }, [by[0] * STRIDE, by[1] * STRIDE], STRIDE, false)}
+      // One key may come before what the last one did is built.
+      onArrow={(by) => move({ saved, at: [worth(saved.along, at[0]), worth(saved.up, at[1])] }, [by[0] * STRIDE, by[1] * STRIDE], STRIDE, false)} // prettier-ignore
     />
   )
 }
