@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { evaluateFormula } from './formula'
 import { knownLengths } from './known-lengths'
-import { isWorkedOut, nudged } from './nudge'
+import { isWorkedOut, nudged, worth as sayable } from './nudge'
 
 const known = knownLengths({ wall: { value: 2.4, dimension: 'length' }, 'case.top': { value: 9, dimension: 'length' } })
 const worth = (formula: string) => {
@@ -44,4 +44,11 @@ test('the value moves by as much as it was asked to, there and back', () => {
     }),
   )
   expect(evaluateFormula('3', 'number', { unit: 'mm', lookup: () => undefined }).ok).toBe(true)
+})
+
+test('presses that come faster than builds add up: a plain figure is worth what it says, a formula what it came to', () => {
+  let said = '4'
+  for (let k = 0; k < 4; k++) said = nudged(said, sayable(said, 4), 0.5, 0.5)
+  expect(said).toBe('6')
+  expect([sayable(2.5, 1), sayable('-3', 1), sayable('wall + 1', 3.4), sayable('1/2 in', 12.7)]).toEqual([2.5, -3, 3.4, 12.7]) // prettier-ignore
 })

@@ -6,6 +6,9 @@ const WITH_OFFSET = /^(.*\S)\s*([+-])\s*(\d+(?:\.\d+)?)\s*$/s
 /** True if a formula is more than one figure: it names something, or works something out. */
 export const isWorkedOut = (formula: string): boolean => !LITERAL.test(formula)
 
+/** What a plain figure says, which may be newer than what is built of it; what a formula came to, if it works something out. */
+export const worth = (said: number | string, came: number): number => (/^\s*-?\d+(\.\d+)?\s*$/.test(String(said)) ? Number(said) : came) // prettier-ignore
+
 /**
  * A formula with its value moved. A plain figure becomes the next multiple of `step`; one that is worked out keeps what
  * it says and has a figure added at its end, which goes again when it comes to nothing.

@@ -9,7 +9,7 @@ import { normalAt } from '@/core/faces/onto'
 import { scale, type Vec3 } from '@/core/geometry/vec'
 import { stepKindNamed } from '@/core/steps/registry'
 import { formatLength } from '@/core/units/length'
-import { nudged } from '@/core/units/nudge'
+import { nudged, worth } from '@/core/units/nudge'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 import { DraggedFigure } from './dragged-figure'
 import type { SceneView } from './scene-view'
@@ -123,7 +123,9 @@ function Handle({ view, pick, by }: { view: SceneView; pick: Pick; by: string | 
       onDrag={([px, py], _, free) =>
         from.current && move(from.current, ((px * dx + py * dy) / (dx * dx + dy * dy)) * moved.along, free, true)
       }
-      onNudge={(by) => move(moved, by * step, false, false)}
+      onNudge={(by) =>
+        move({ value: worth(moved.formula, moved.value), formula: moved.formula }, by * step, false, false)
+      }
     />
   )
 }

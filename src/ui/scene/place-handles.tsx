@@ -6,7 +6,7 @@ import type { Vec2 } from '@/core/geometry/vec'
 import { readFields, stepKindNamed } from '@/core/steps/registry'
 import { isMeant } from '@/core/steps/step-kind'
 import { formatLength } from '@/core/units/length'
-import { nudged } from '@/core/units/nudge'
+import { nudged, worth } from '@/core/units/nudge'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
 import { DraggedFigure } from './dragged-figure'
 import type { SceneView } from './scene-view'
@@ -43,10 +43,6 @@ const isFree = (saved: unknown): saved is Saved =>
 
 /** A place that was found, as one that is said. */
 const said = ([x, y]: Vec2): Saved => ({ along: String(Number(x.toFixed(2))), up: String(Number(y.toFixed(2))), from: '' }) // prettier-ignore
-
-/** What a coordinate says; what it came to, if it works something out. */
-const worth = (said: number | string, came: number): number =>
-  /^-?\d+(\.\d+)?$/.test(String(said)) ? Number(said) : came
 
 /** The places of the step in hand that lie on its plane, or on a plane that it tells. */
 function useHandled(): Handled[] {
