@@ -9,12 +9,15 @@ export function NumberFigure({
   label,
   formula,
   ending,
+  instead,
   onChange,
 }: {
   label: string
   formula: string
   /** What follows the figure: `°`. */
   ending: string
+  /** What stands there instead of the figure. */
+  instead?: string | undefined
   /** @param value what it comes to */
   onChange: (formula: string, value: number) => void
 }) {
@@ -56,7 +59,7 @@ export function NumberFigure({
     )
   }
   const value = valueOf(formula)
-  const shown = value.ok ? `${Number(value.value.toFixed(3))}${ending}` : formula
+  const shown = instead ?? (value.ok ? `${Number(value.value.toFixed(3))}${ending}` : formula)
   return (
     <button
       ref={button}

@@ -102,8 +102,9 @@ function PartTakes({
       , at{' '}
       <NumberFigure
         label={`Temperature of ${part.name}`}
-        formula={temperature === 0 ? 'usual' : String(temperature)}
+        formula={String(temperature)}
         ending=" °C"
+        instead={temperature === 0 ? 'the usual heat' : undefined}
         onChange={(_, temperature) => temperature >= 0 && temperature <= 500 && change({ temperature })}
       />
       :{' '}
