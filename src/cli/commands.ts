@@ -1,7 +1,7 @@
-import type { ExportFormat } from '../core/formats/export-formats'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { basename, extname, join } from 'node:path'
 import { randomUUID } from 'node:crypto'
+import type { ExportFormat } from '../core/formats/export-formats'
 import type { Build, BuiltPart, Quality } from '../core/built/built'
 import { Builder } from '../core/sheet/builder'
 import { compareVariants } from '../core/sheet/compare-variants'

@@ -1,5 +1,5 @@
-import type { ExportFormat } from '../core/formats/export-formats'
 import * as Comlink from 'comlink'
+import type { ExportFormat } from '../core/formats/export-formats'
 import type { Build, Quality } from '../core/built/built'
 import type { Project } from '../core/document/schema'
 import { inVariant } from '../core/document/variants'

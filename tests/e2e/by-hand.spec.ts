@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { addStep, choose, from, sized, stepLines as steps, takeOver } from './drawn'
+import { addStep, choose, from, holedBlock, sized, stepLines as steps, takeOver } from './drawn'
 import { newProject, noErrors, openBegun, openCopy, row } from './helpers'
 import { figure } from './make-demo'
 
@@ -104,11 +104,7 @@ test('a hole and an opening are moved by the figure that stands at them: dragged
   page,
 }) => {
   await newProject(page)
-  await page.getByRole('button', { name: 'Shape', exact: true }).click()
-  await addStep(page, 'plain solid')
-  await sized(page, { 'Its width': '70', 'Its depth': '20', 'Its height': '60' })
-  await from(page, 'front', 'Flat face, 70 × 60')
-  await page.getByRole('button', { name: 'put holes in it' }).click()
+  await holedBlock(page)
   const scene = page.getByRole('region', { name: 'Scene' })
   const place = scene.getByRole('button', { name: /^The places, 1, / })
   await expect(place).toHaveText('0, 0')

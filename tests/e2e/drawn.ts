@@ -171,3 +171,12 @@ export async function takeOver(page: Page): Promise<void> {
   await pickFace(page, 'take it over as a part')
   await page.getByRole('button', { name: 'take it over as a part' }).click()
 }
+
+/** A block of 70 x 20 x 60, and a hole begun in the middle of its front. */
+export async function holedBlock(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '70', 'Its depth': '20', 'Its height': '60' })
+  await from(page, 'front', 'Flat face, 70 × 60')
+  await page.getByRole('button', { name: 'put holes in it' }).click()
+}

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { addStep, choose, from, pickFace, sized, stepLines as steps } from './drawn'
+import { addStep, choose, from, holedBlock, pickFace, sized, stepLines as steps } from './drawn'
 import { newProject, noErrors, openCopy } from './helpers'
 import { figure } from './make-demo'
 
@@ -294,11 +294,7 @@ test('a part is told to print without supports; what stands in the way is done a
   page,
 }) => {
   await newProject(page)
-  await page.getByRole('button', { name: 'Shape', exact: true }).click()
-  await addStep(page, 'plain solid')
-  await sized(page, { 'Its width': '70', 'Its depth': '20', 'Its height': '60' })
-  await from(page, 'front', 'Flat face, 70 × 60')
-  await page.getByRole('button', { name: 'put holes in it' }).click()
+  await holedBlock(page)
   await sized(page, { 'The diameter': '30' })
   await page.getByRole('button', { name: 'Prove', exact: true }).click()
   const said = page.getByLabel('What is said of Part')

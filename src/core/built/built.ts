@@ -49,7 +49,6 @@ export interface Piece {
   away: Vec3
 }
 
-/** How one step came out. */
 /** Places on a plane that a field of a step says, or that were found because it says none. */
 export interface PlacesOn {
   field: string
@@ -57,6 +56,7 @@ export interface PlacesOn {
   at: readonly Vec2[]
 }
 
+/** How one step came out. */
 export interface StepReport {
   id: string
   /** What the sheet shows of each field that was worked out: mm for lengths, degrees for angles, ids. */

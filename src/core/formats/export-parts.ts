@@ -69,11 +69,11 @@ export function listExport(parts: readonly BuiltPart[], wishes: ExportWishes): E
 }
 
 function listed(parts: readonly BuiltPart[], wishes: ExportWishes, placed: readonly Arranged[][]): ExportedPart[] {
-  const files = uniqueNames(parts.map((p) => safeFileName(wishes.title, p.name)))
+  const files = stlNames(parts, wishes)
   return parts.map((part, i) => ({
     id: part.id,
     name: part.name,
-    file: `${files[i]}.stl`,
+    file: files[i]!,
     ...meshOf(part, wishes),
     volume: part.volume,
     bounds: boxOfPositions(placePositions(placed[i]![0]!.placement, part.mesh.positions)),
@@ -81,6 +81,9 @@ function listed(parts: readonly BuiltPart[], wishes: ExportWishes, placed: reado
     pauses: part.pauses ?? [],
   }))
 }
+
+const stlNames = (parts: readonly BuiltPart[], { title }: ExportWishes): string[] =>
+  uniqueNames(parts.map((p) => safeFileName(title, p.name))).map((name) => `${name}.stl`)
 
 function meshOf(part: BuiltPart, wishes: ExportWishes): Pick<ExportedPart, 'triangles' | 'closed' | 'unbevelled'> {
   const { positions, indices, from } = exported(part, wishes)
@@ -119,10 +122,10 @@ export function exportFiles(
 ): ExportedFile[] {
   const { title, arrangement } = wishes
   const placed = arrange(parts, arrangement, wishes)
-  const list = listed(parts, wishes, placed)
+  const names = stlNames(parts, wishes)
   const meshes = new Map(parts.map((part) => [part, exported(part, wishes)]))
   const stl = (formats.includes('stl') ? parts : []).map((part, i) => ({
-    name: list[i]!.file,
+    name: names[i]!,
     bytes: writeStl(
       { positions: placePositions(placed[i]![0]!.placement, meshes.get(part)!.positions), indices: meshes.get(part)!.indices }, // prettier-ignore
       `${title}, ${part.name}`,
@@ -160,8 +163,8 @@ function objFiles(
   title: string,
   file: string,
 ): ExportedFile[] {
-  // prettier-ignore
-  const standing = objects.flatMap(({ placements, ...object }) =>
+  const standing = objects.flatMap(
+    ({ placements, ...object }) =>
     placements.map((placement, k) => ({ ...object, name: k === 0 ? object.name : `${object.name} (${k + 1})`, positions: placePositions(placement, object.positions) })), // prettier-ignore
   )
   const { obj, mtl } = writeObj(standing, title, `${file}.mtl`)

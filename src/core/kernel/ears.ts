@@ -60,12 +60,8 @@ export function earsOfAll(polygons: readonly (readonly Vec2[])[]): number[][] | 
 
 /** A triangle parted at points on its edges, each edge in its turn. */
 function withPassed([a, b, c]: number[], between: ReadonlyMap<string, readonly number[]>): number[][] {
-  for (const [u, v, w] of [
-    [a, b, c],
-    [b, c, a],
-    [c, a, b],
-  ] as [number, number, number][]) {
-    // prettier-ignore
+  const turns: [number, number, number][] = [[a!, b!, c!], [b!, c!, a!], [c!, a!, b!]] // prettier-ignore
+  for (const [u, v, w] of turns) {
     const passed = between.get(`${u} ${v}`)
     if (!passed) continue
     const run = [u, ...passed, v]

@@ -1,5 +1,6 @@
 import { crossingOf } from '../fit/crossing'
-import { angleBetween, cross, dot, length, placeAt, scale, sub, add, type Vec3 } from '../geometry/vec'
+import { angleBetween, dot, length, placeAt, scale, sub, add, type Vec3 } from '../geometry/vec'
+import { doubledNormal } from '../mesh/doubled-normal'
 import { nextSide, OPEN, oppositeSides } from '../mesh/half-edges'
 import { raise } from '../result'
 import { wayOf } from './even-offsets'
@@ -60,7 +61,7 @@ function waysOf({ positions, indices }: Pick<Sheet, 'positions' | 'indices'>): V
   const around: { out: Vec3; weight: number }[][] = Array.from({ length: positions.length / 3 }, () => [])
   for (let t = 0; t < indices.length / 3; t++) {
     const own = [0, 1, 2].map((k) => placeAt(positions, indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
-    const n = cross(sub(own[1], own[0]), sub(own[2], own[0]))
+    const n = doubledNormal(positions, indices, t)
     const twice = length(n)
     if (twice < 1e-12) continue
     for (const k of [0, 1, 2] as const) {
@@ -78,17 +79,11 @@ function foldedAt(
   sheet: Pick<Sheet, 'positions' | 'indices'>,
 ): Vec3 | undefined {
   // prettier-ignore
-  const normal = (p: ArrayLike<number>, [a, b, c]: readonly [number, number, number]) => cross(sub(placeAt(p, b), placeAt(p, a)), sub(placeAt(p, c), placeAt(p, a))) // prettier-ignore
   for (let t = 0; t < sheet.indices.length / 3; t++) {
-    const was = normal(sheet.positions, [sheet.indices[3 * t]!, sheet.indices[3 * t + 1]!, sheet.indices[3 * t + 2]!])
-    for (const [k, sign] of [
-      [2 * t, 1],
-      [2 * t + 1, -1],
-    ] as const) {
-      // prettier-ignore
-      const is = normal(positions, [indices[3 * k]!, indices[3 * k + 1]!, indices[3 * k + 2]!])
-      if (sign * dot(was, is) <= 0) return placeAt(positions, indices[3 * k]!)
-    }
+    const was = doubledNormal(sheet.positions, sheet.indices, t)
+    // Each is there twice, in front and turned round behind.
+    for (const [k, sign] of [[2 * t, 1], [2 * t + 1, -1]] as const) // prettier-ignore
+      if (sign * dot(was, doubledNormal(positions, indices, k)) <= 0) return placeAt(positions, indices[3 * k]!)
   }
   return undefined
 }

@@ -1,5 +1,5 @@
-import type { ExportFormat } from '@/core/formats/export-formats'
 import * as Comlink from 'comlink'
+import type { ExportFormat } from '@/core/formats/export-formats'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'

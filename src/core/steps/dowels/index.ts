@@ -6,9 +6,8 @@ import { lengthField } from '../../fields/length'
 import type { Spot } from '../../fields/spots'
 import { turn, turnOnto } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
-import { scale } from '../../geometry/vec'
+import { scale, type Vec2 } from '../../geometry/vec'
 import type { RowSpec } from '../../built/rows'
-import type { Vec2 } from '../../geometry/vec'
 import { raise } from '../../result'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
 import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places' // prettier-ignore

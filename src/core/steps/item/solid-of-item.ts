@@ -9,8 +9,16 @@ import { expectOk, type Result } from '../../result'
 import { add, scale } from '../../geometry/vec'
 import { thickened } from '../../walls/sheet'
 
+interface Joined {
+  corners: number[]
+  faceOf: number[]
+}
+const known = new WeakMap<ImportedShape, Joined>()
+
 /** The triangles of a shape of a file, their corners joined: three vertices each, and the face that each is of. */
-function joinedTriangles(shape: ImportedShape): { corners: number[]; faceOf: number[] } {
+function joinedTriangles(shape: ImportedShape): Joined {
+  const before = known.get(shape)
+  if (before) return before
   const { positions, indices } = shape
   const { faceOfTriangle } = shapeFacts(shape)
   const first = weldIndex(positions, WELD)
@@ -21,7 +29,9 @@ function joinedTriangles(shape: ImportedShape): { corners: number[]; faceOf: num
     corners.push(a, b, c)
     faceOf.push(faceOfTriangle[t]!)
   }
-  return { corners, faceOf }
+  const joined = { corners, faceOf }
+  known.set(shape, joined)
+  return joined
 }
 
 /** True of a shape with open edges: a sheet that encloses nothing. */
