@@ -1,3 +1,5 @@
+import type { KeptFace } from './document/pick-schema'
+
 /**
  * Errors as values: what was tried, where, and what would work. Exceptions are left for bugs.
  */
@@ -10,6 +12,8 @@ export interface Problem {
   field?: string
   /** What would do, for that field, and how that is said. */
   would?: { value: string; words: string }
+  /** What else would do, at another field, and the faces of parts that go with it. */
+  or?: { field: string; value: string; words: string; faces?: readonly { part: string; face: KeptFace }[] }
 }
 
 export type Result<T> = { ok: true; value: T } | { ok: false; problem: Problem }

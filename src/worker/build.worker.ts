@@ -26,6 +26,7 @@ import { matchEdges } from '../core/references/board-edges'
 import { compareRevisions } from '../core/references/revision'
 import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
+import { type FaceAt, faceAt, type Growth, grown } from '../core/alter/grown'
 import { type EdgesMeant, edgesMeant } from '../core/fields/edges-meant'
 import type { SavedTaken } from '../core/fields/taken-edges'
 import { type FitJoint, type FitProposal, fitToBed } from '../core/sheet/fit-to-bed'
@@ -168,6 +169,13 @@ const worker = {
     const { view } = await ready()
     const meant = edgesMeant(of, { parts: view.lastParts(), references: [] })
     return meant && Comlink.transfer(meant, [meant.lines.buffer as ArrayBuffer])
+  },
+
+  /** The faces of a part of the last build that picked ones grow to. */
+  async grown(part: string, regions: readonly number[], how: Growth): Promise<FaceAt[]> {
+    const { view } = await ready()
+    const on = view.lastParts().get(part)?.pointable()
+    return on ? grown(on, regions, how).map((r) => faceAt(on, r)) : []
   },
 
   /** What a step of the last build adds to the parts before it and takes from them. */

@@ -7,6 +7,7 @@ import { ProblemError, raise } from '../result'
 import { between } from './between'
 import { withOneName } from './one-name'
 import { withoutSpecks } from './specks'
+import { checkVanished } from './vanished'
 import type { NewFace } from './plan'
 import { reshaped } from './reshape'
 import { withRounds } from './rounds'
@@ -17,18 +18,31 @@ export interface Changed {
   passes: boolean
 }
 
+/** Whether faces may vanish, and the part that they are of. */
+export interface Consent {
+  part: string
+  given: boolean
+}
+
 /**
  * A solid some of whose faces are others. Faces beside them are drawn out or cut back, rounds go along. Where a face has to
  * pass something, the material between it as it was and as it is to be is added, or taken away.
- * Errors: free, round, apart, turned, crosses, not-closed
+ * Errors: free, round, apart, turned, crosses, not-closed, vanishes
  */
-export function withFaces(kernel: Kernel, solid: Solid, on: Pointable, faces: ReadonlyMap<number, NewFace>): Changed {
+export function withFaces(
+  kernel: Kernel,
+  solid: Solid,
+  on: Pointable,
+  faces: ReadonlyMap<number, NewFace>,
+  consent?: Consent,
+): Changed {
   try {
     return { solid: reshaped(kernel, on, { faces: withRounds(on, faces) }), passes: false }
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
     const other = passing(kernel, solid, on, faces)
     if (!other) throw error
+    if (consent && !consent.given) checkVanished(on, kernel.read(other), faces, consent.part)
     return { solid: other, passes: true }
   }
 }

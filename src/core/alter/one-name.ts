@@ -17,7 +17,8 @@ export const withOneName = (kernel: Kernel, solid: Solid): Solid =>
     return { tags, of }
   })
 
-function isSame(a: SurfaceShape, b: SurfaceShape): boolean {
+/** True of two surfaces that lie on each other. */
+export function isSame(a: SurfaceShape, b: SurfaceShape): boolean {
   if (a.kind === 'plane' && b.kind === 'plane') return dot(a.normal, b.normal) > 1 - 1e-9 && Math.abs(dot(a.normal, sub(a.point, b.point))) < SAME // prettier-ignore
   return a.kind === b.kind && JSON.stringify(a) === JSON.stringify(b)
 }

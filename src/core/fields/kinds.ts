@@ -7,6 +7,7 @@ import { type AngleField, angleKind, type CountField, countKind, type RatioField
 import { type EdgesField, edgesKind, type FacesField, facesKind, type PartField, partKind, type PartsField, partsKind } from './part' // prettier-ignore
 import { type PublicationField, publicationKind } from './publication'
 import { type OutlineField, outlineKind } from './outline'
+import { type OtherFacesField, otherFacesKind } from './other-faces'
 import { type MarkField, markKind } from './mark'
 import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
@@ -39,6 +40,7 @@ export const FIELD_KINDS = {
   parts: partsKind,
   faces: facesKind,
   edges: edgesKind,
+  'other-faces': otherFacesKind,
   outline: outlineKind,
   plane: planeKind,
   place: placeKind,
@@ -73,6 +75,7 @@ export type FieldSpec =
   | PartsField
   | FacesField
   | EdgesField
+  | OtherFacesField
   | OutlineField
   | PlaneField
   | PlaceField

@@ -2,6 +2,7 @@ import { largest } from '../blend/largest'
 import type { FaceValue } from '../fields/part'
 import type { Pick } from '../fit/picks'
 import type { Changed } from '../alter/move-faces'
+import { choiceField } from '../fields/choice'
 import type { Kernel } from '../kernel/kernel'
 import { formatLength } from '../units/length'
 import { ProblemError, raise } from '../result'
@@ -39,11 +40,7 @@ interface Asked {
  * A change that is done as far as a figure says; where it cannot be, it is refused with how far it can.
  * @param attempt does a share of it
  */
-export function asFar(
-  kernel: Kernel,
-  attempt: (share: number) => Changed,
-  { field, value, from = 0, unit }: Asked,
-): Changed {
+export function asFar<T>(kernel: Kernel, attempt: (share: number) => T, { field, value, from = 0, unit }: Asked): T {
   try {
     return attempt(1)
   } catch (error) {
@@ -62,6 +59,10 @@ export function asFar(
     throw new ProblemError({ ...error.problem, field, message: `${message} ${words} is as far as it can go, ${percent}.`, would: { value: String(most), words: `take ${words}` } }) // prettier-ignore
   }
 }
+
+/** Whether faces that a change leaves nothing of may go. */
+export const goneField = () => choiceField('Faces that would vanish', 'stop', { stop: 'stop before a face vanishes', go: 'faces may vanish' }) // prettier-ignore
+export const GONE_NOTE = '`stop` before a face would vanish, or let those `go` that nothing is left of'
 
 /** What a step says of faces that pass something. */
 export const passNotes = ({ passes }: Changed): string[] =>

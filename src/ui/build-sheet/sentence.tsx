@@ -1,10 +1,11 @@
 'use client'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldKind, type FieldSpecs } from '@/core/fields/kinds'
+import type { Problem } from '@/core/result'
 import { isMeant, type Word } from '@/core/steps/step-kind'
 import type { StepView } from '@/worker/views'
-import { useProjectStore } from '../store/store'
+import { useProject, useProjectStore } from '../store/store'
 import { editorOf } from './editors'
 import { saidAnew } from './only-part'
 
@@ -79,6 +80,27 @@ export function Sentence({
 
 const isEmpty = (v: unknown): boolean => v === undefined || v === '' || (Array.isArray(v) && v.length === 0)
 
+/** What else would do; what goes with it is lit up while it is pointed at. */
+function OtherWay({ or, take }: { or: NonNullable<Problem['or']>; take: (field: string, value: string) => void }) {
+  const set = useProject((s) => s.set)
+  useEffect(() => () => set({ pointedEdges: undefined }), [set])
+  const light = () => set({ pointedEdges: or.faces })
+  const none = () => set({ pointedEdges: undefined })
+  return (
+    <button
+      type="button"
+      className="figure ml-2"
+      onClick={() => take(or.field, or.value)}
+      onPointerEnter={light}
+      onFocus={light}
+      onPointerLeave={none}
+      onBlur={none}
+    >
+      {or.words}
+    </button>
+  )
+}
+
 /** What is wrong, in plain words. @param take writes what would do into the field that a problem is of */
 export function Problems({
   report,
@@ -102,6 +124,7 @@ export function Problems({
               {p.would.words}
             </button>
           )}
+          {p.or && take && <OtherWay or={p.or} take={take} />}
         </p>
       ))}
       {report?.notes.map((note) => (

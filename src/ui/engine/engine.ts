@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink'
 import type { ExportFormat } from '@/core/formats/export-formats'
+import type { Growth } from '@/core/alter/grown'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'
@@ -180,6 +181,11 @@ export class Engine {
   /** The edges of parts of the last build that a list of picks takes. */
   edgesMeant(of: readonly SavedTaken[]) {
     return this.builder.edgesMeant(of)
+  }
+
+  /** The faces of a part of the last build that picked ones grow to. */
+  grown(part: string, regions: readonly number[], how: Growth) {
+    return this.builder.grown(part, regions, how)
   }
 
   /** What a step of the last build adds to the parts before it and takes from them. */

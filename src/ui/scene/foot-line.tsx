@@ -3,7 +3,9 @@ import { Fragment, useEffect, useRef } from 'react'
 import { describePick, type Pick } from '@/core/fit/picks'
 import { formatLength } from '@/core/units/length'
 import { useActions } from '../actions/actions-context'
-import { ThreePoints, TwoPicks } from './measured-line'
+import { GrowPick } from './grow-pick'
+import { TwoPicks } from './measured-line'
+import { SeveralPicks } from './several-picks'
 import { ABOUT, type Verb } from './verb'
 import { VerbButtons } from './verb-buttons'
 import { verbsFor } from './verbs'
@@ -45,9 +47,7 @@ export function FootLine() {
       </Foot>
     )
   if (first && second)
-    return (
-      <Foot>{third ? <ThreePoints picks={[first, second, third]} /> : <TwoPicks first={first} second={second} />}</Foot>
-    )
+    return <Foot>{third ? <SeveralPicks picks={picks} /> : <TwoPicks first={first} second={second} />}</Foot>
   if (first)
     return (
       <Foot>
@@ -57,6 +57,7 @@ export function FootLine() {
             <span className="text-soft"> · {format(first.thickness)} thick there</span>
           )}
           {first.bend !== undefined && <span className="text-soft"> · {bendWords(first.bend, format)}</span>}
+          <GrowPick picks={picks} />
           {measuring && <span className="text-ochre"> · now point at the other place</span>}
         </p>
         <Verbs pick={first} />

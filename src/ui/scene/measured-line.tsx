@@ -126,7 +126,7 @@ function useNearest(first: Pick, second: Pick) {
 }
 
 /** The circle through three points pointed at. */
-export function ThreePoints({ picks: [a, b, c] }: { picks: [Pick, Pick, Pick] }) {
+export function CircleOfThree({ picks: [a, b, c] }: { picks: [Pick, Pick, Pick] }) {
   const unit = useUnit()
   const store = useProjectStore()
   const circle = circleOfThree(a.point, b.point, c.point)

@@ -1,5 +1,6 @@
 'use client'
 import { useRef } from 'react'
+import type { FaceAt } from '@/core/alter/grown'
 import { APART, EDGED, STANDS } from '@/core/alter/fact-bits'
 import type { Pick } from '@/core/fit/picks'
 import { keepEdge, keepFace } from '@/core/faces/resolve'
@@ -68,8 +69,9 @@ export function usePointing(view: SceneView | undefined) {
     // What is picked is what the eye is on now.
     state.set({ inHand: undefined })
     if (!pick) state.set({ picks: [], measuring: false })
-    else if ((state.measuring || add) && state.picks.length > 0)
+    else if (state.measuring && state.picks.length > 0)
       state.set({ picks: [...state.picks.slice(0, 2), pick], measuring: false })
+    else if (add && state.picks.length > 0) state.set({ picks: withOrWithout(state.picks, pick), measuring: false })
     else state.set({ picks: [pick], measuring: false })
   }
   const events = {
@@ -96,6 +98,34 @@ export function usePointing(view: SceneView | undefined) {
   return { events, pickAt }
 }
 
+/** A pick added to others; one of the same face is let go instead. Two of one face measure between its places. */
+function withOrWithout(picks: readonly Pick[], pick: Pick): Pick[] {
+  const again = picks.findIndex((p) => p.owner === pick.owner && p.region === pick.region && p.name && pick.name)
+  return again >= 0 && picks.length > 1 ? picks.filter((_, i) => i !== again) : [...picks, pick]
+}
+
+/** A face of a part as if it had been pointed at. */
+export function facePick({ build }: { build: ProjectState['build'] }, owner: string, { region, point, size }: FaceAt) {
+  const part = build?.parts.find((p) => p.id === owner)
+  if (!part || part.body.surfaceOf[region] === undefined) return undefined
+  const { step, role, segment, copy, shape } = part.body.surfaces[part.body.surfaceOf[region]]!
+  const facts = part.body.facts[region]!
+  return {
+    kind: 'surface' as const,
+    owner: part.id,
+    ownerName: part.name,
+    name: { step, role, segment, copy },
+    kept: keepFace(part.body, region, point),
+    region,
+    shape,
+    point,
+    size,
+    ...(facts & STANDS ? { stands: true } : {}),
+    ...(facts & APART ? { apart: true } : {}),
+    ...(facts & EDGED ? { edged: true } : {}),
+  }
+}
+
 /** What was hit as the project knows it. */
 export function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | undefined {
   if (!hit || !build) return undefined
@@ -103,24 +133,7 @@ export function toPick(hit: Hit | undefined, { build }: ProjectState): Pick | un
   const { region } = hit
   const size = hit.body.sizeOf(region)
   const part = build.parts.find((p) => hit.body.id === `part:${p.id}`)
-  if (part) {
-    const { step, role, segment, copy, shape } = part.body.surfaces[part.body.surfaceOf[region]!]!
-    const facts = part.body.facts[region]!
-    return {
-      kind: 'surface',
-      owner: part.id,
-      ownerName: part.name,
-      name: { step, role, segment, copy },
-      kept: keepFace(part.body, region, point),
-      region,
-      shape,
-      point,
-      size,
-      ...(facts & STANDS ? { stands: true } : {}),
-      ...(facts & APART ? { apart: true } : {}),
-      ...(facts & EDGED ? { edged: true } : {}),
-    }
-  }
+  if (part) return facePick({ build }, part.id, { region, point, size })
   for (const reference of build.references)
     for (const item of reference.items) {
       if (hit.body.id !== `item:${reference.id}:${item.id}`) continue

@@ -237,11 +237,23 @@ function useMarks(view: SceneView | undefined): void {
     const region = (p: Pick) => (p.region < 0 ? {} : { regions: new Set([p.region]) })
     view?.mark([
       // A patch over what is picked would hide its shades.
-      ...(shaded ? [] : picks.map((p) => ({ body: body(p), ...region(p), tone: 'mark' as const }))),
+      ...(shaded ? [] : markedPicks(picks, body)),
       ...(hover ? [{ body: body(hover), ...region(hover), tone: 'hover' as const }] : []),
       ...(step && build ? ofStep(step, build.parts) : []),
     ])
   }, [view, picks, hover, build, step, shaded])
+}
+
+/** One patch for each body: many faces may be picked. */
+function markedPicks(picks: readonly Pick[], body: (p: Pick) => string): Mark[] {
+  const out = new Map<string, Pick[]>()
+  for (const p of picks) out.set(body(p), [...(out.get(body(p)) ?? []), p])
+  return [...out].map(([id, own]) => ({
+    body: id,
+    // A whole body is picked by no region.
+    ...(own.some((p) => p.region < 0) ? {} : { regions: new Set(own.map((p) => p.region)) }),
+    tone: 'mark' as const,
+  }))
 }
 
 const paintOf = (parts: readonly PartView[]): Mark[] =>

@@ -77,8 +77,43 @@ test('one of two faces in a plane moves alone, and with a step beside it', async
   ]
   const { build } = await built(sheetOf(BOX, ...rib))
   const face = facing(build.parts[0]!, TOP, 24)
-  const out = await built(sheetOf(BOX, ...rib, ['move-faces', { part: 'box', faces: [face], by: '-4' }, 'm']))
-  expect([out.problems, out.volumes['box']]).toEqual([[], expect.closeTo(24000, 0)])
+  const lowered = (by: string, fields: Fields = {}) => built(sheetOf(BOX, ...rib, ['move-faces', { part: 'box', faces: [face], by, ...fields }, 'm'])) // prettier-ignore
+  const half = await lowered('-2')
+  expect([half.problems, half.volumes['box']]).toEqual([[], expect.closeTo(24000 + 2 * 10 * 30, 3)])
+  // Down to the top of the box nothing is left of its sides: they go only if that is wanted.
+  const stopped = await lowered('-4')
+  expect(stopped.problems[0]).toMatchObject({ kind: 'vanishes', field: 'by', or: { field: 'gone', value: 'go' } })
+  expect(stopped.problems[0]!.or!.faces!.every((f) => f.part === 'box' && f.face.name.step === 'rib')).toBe(true)
+  expect(Number(stopped.problems[0]!.would!.value)).toBeCloseTo(-4, 1)
+  const gone = await lowered('-4', { gone: 'go' })
+  expect([gone.problems, gone.volumes['box']]).toEqual([[], expect.closeTo(24000, 0)])
+})
+
+test('faces of two parts that meet move together, or not at all', async () => {
+  const socket: StepOf = ['solid', { width: '60', depth: '30', height: '12', lift: '20' }, 'lid']
+  const { build } = await built(sheetOf(BOX, socket))
+  const [box, lid] = ['box', 'lid'].map((id) => build.parts.find((p) => p.id === id)!)
+  const both = (by: string) => built(sheetOf(BOX, socket, ['move-faces', { part: 'box', faces: [facing(box!, TOP)], others: [{ part: 'lid', face: facing(lid!, RIGHT) }], by }, 'm'])) // prettier-ignore
+  const grown = await both('2.5')
+  expect([grown.problems, grown.volumes]).toEqual([[], { box: expect.closeTo(40 * 30 * 22.5, 3), lid: expect.closeTo(62.5 * 30 * 12, 3) }]) // prettier-ignore
+  // The box is 20 high: there the one part ends, and the other does not go on alone.
+  const far = await both('-21')
+  expect([far.problems[0]!.field, far.volumes]).toEqual(['by', { box: 24000, lid: 60 * 30 * 12 }])
+})
+
+test('faces that mirror each other move as a pair, also about a slanted edge, until they are let go', async () => {
+  const { build } = await built(sheetOf(BOX))
+  const part = build.parts[0]!
+  const pair = (fields: Fields) => moved([BOX], [RIGHT], { also: 'mirrored', mirror: { base: 'side', off: '0' }, ...fields }) // prettier-ignore
+  expect((await pair({ by: '1.5' })).volume).toBeCloseTo(43 * 30 * 20, 3)
+  expect((await pair({ by: '1.5', also: 'these' })).volume).toBeCloseTo(41.5 * 30 * 20, 3)
+  const about = [{ between: [facing(part, RIGHT).name, facing(part, [0, 0, -1]).name], near: [20, 0, 0], of: 1, run: 'piece' }] // prettier-ignore
+  const leant = await pair({ how: 'lean', about, angle: '10' })
+  expect(leant.volume).toBeCloseTo(24000 + 30 * 20 * 20 * Math.tan(Math.PI / 18), 2)
+  const to = await pair({ how: 'to', to: { base: 'side', off: '26' } })
+  expect(to.volume).toBeCloseTo(52 * 30 * 20, 3)
+  const none = await pair({ mirror: { base: 'side', off: '4' } })
+  expect(none.problems[0]).toMatchObject({ kind: 'no-mirror', field: 'mirror' })
 })
 
 test('bores and pegs get other radii by it', async () => {

@@ -9,7 +9,18 @@ export function offerMoveFaces(at: Situation): Offer[] {
   const picked = pickedFaces(at)
   const edge = picked?.first.edge?.kept
   const lean = picked && edge && at.picks.every((p) => p.shape.kind === 'plane') ? offerOnFaces(at, 'move-faces', (_, many) => many ? 'lean these faces about that edge' : 'lean this face about that edge', { how: 'lean', about: [{ ...edge, run: 'piece' }] }) : [] // prettier-ignore
-  return [...move, ...lean, ...toAnother(at)]
+  return [...move, ...lean, ...toAnother(at), ...ofSeveral(at)]
+}
+
+/** Faces of several parts that are picked, moved by one figure: those of the first part and the others. */
+function ofSeveral(at: Situation): Offer[] {
+  const [first] = at.picks
+  const fit = at.picks.every((p) => p.reference === undefined && p.kept && p.shape.kind !== 'free')
+  if (!first || !fit || at.picks.every((p) => p.owner === first.owner)) return []
+  const faces = at.picks.filter((p) => p.owner === first.owner).map((p) => p.kept!)
+  const others = at.picks.filter((p) => p.owner !== first.owner).map((p) => ({ part: p.owner, face: p.kept! }))
+  const words = at.picks.length === 2 ? 'move both faces together' : 'move these faces together'
+  return [{ key: `move-faces ${words}`, words, picked: true, of: 'hand', steps: [newStep(at, 'move-faces', { part: first.owner, faces, others })] }] // prettier-ignore
 }
 
 /** Faces that look as differently as this (cosine) are not brought to each other. */

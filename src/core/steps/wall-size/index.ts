@@ -8,7 +8,7 @@ import { lengthField } from '../../fields/length'
 import { facesField, partField } from '../../fields/part'
 import { raise } from '../../result'
 import { formatLength } from '../../units/length'
-import { asFar, offerOnFaces, passNotes, someFaces } from '../by-hand'
+import { asFar, GONE_NOTE, goneField, offerOnFaces, passNotes, someFaces } from '../by-hand'
 import { stepKind } from '../step-kind'
 
 /** The thickness of flat walls, plates, ribs and legs of a part, however it was made. */
@@ -24,15 +24,17 @@ export const wallSizeStep = stepKind({
     also: choiceField('Which else', 'these', { these: 'alone', alike: 'and all as thick as they are' }),
     thick: lengthField('The thickness', '2', 0.01, 1000),
     side: choiceField('Which side moves', 'picked', { picked: 'the picked side moves', behind: 'the other side moves', both: 'both sides move, half each' }), // prettier-ignore
+    gone: goneField(),
   },
   fieldNotes: {
     part: 'id of the part',
     faces: 'kept flat faces of it, one of each wall',
     also: '`these` walls alone, or with all that are as thick (`alike`)',
     side: 'which of the two faces of each wall moves: the `picked` one, the one `behind` it, or `both`',
+    gone: GONE_NOTE,
   },
   sentence: [
-    'Make the walls behind', { field: 'faces' }, { field: 'part', before: 'of', after: ',' }, { field: 'also', after: ',' }, { field: 'thick', after: ' thick;' }, { field: 'side', after: '.' },
+    'Make the walls behind', { field: 'faces' }, { field: 'part', before: 'of', after: ',' }, { field: 'also', after: ',' }, { field: 'thick', after: ' thick;' }, { field: 'side', after: '.' }, { field: 'gone', rare: true, after: '.' },
   ], // prettier-ignore
   offers: (at) => {
     const [pick] = at.picks
@@ -44,12 +46,12 @@ export const wallSizeStep = stepKind({
     { kind: 'solid', fields: {} },
     { kind: 'wall-size', fields: { part: 'before1', faces: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }], thick: '6.4' } }, // prettier-ignore
   ],
-  build: ({ part, faces, also, thick, side }, { kernel }) => {
+  build: ({ part, faces, also, thick, side, gone }, { kernel }) => {
     const on = part.pointable()
     const picked = someFaces(faces).map((f) => wallBehind(on, f.region) ?? raise('no-wall', 'Behind one of these faces there is no flat face that looks the other way.', 'faces')) // prettier-ignore
     const walls = also === 'alike' ? allLike(on, picked) : picked
     const before = walls[0]!.thick
-    const attempt = (share: number) => withFaces(kernel, part.solid, on, thickened(on, walls, side, (was) => was + share * (thick - was))) // prettier-ignore
+    const attempt = (share: number) => withFaces(kernel, part.solid, on, thickened(on, walls, side, (was) => was + share * (thick - was)), { part: part.id, given: gone === 'go' }) // prettier-ignore
     const made = asFar(kernel, attempt, { field: 'thick', value: thick, from: before, unit: 'mm' })
     const sizes = [...new Set(walls.map((w) => formatLength(w.thick)))].join(', ')
     const notes = [

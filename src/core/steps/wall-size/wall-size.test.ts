@@ -43,7 +43,9 @@ test('the plate under them gets thicker from below, and from above between them'
 
 test('a leg that runs into another one is joined with it, which is said', async () => {
   const part = await partOf()
-  const { problems, notes, volumes } = await thick({ faces: [facing(part, [1, 0, 0], -19.4)], thick: '25' })
+  const faces = [facing(part, [1, 0, 0], -19.4)]
+  expect((await thick({ faces, thick: '25' })).problems[0]).toMatchObject({ kind: 'vanishes', or: { value: 'go' } })
+  const { problems, notes, volumes } = await thick({ faces, thick: '25', gone: 'go' })
   expect([problems, volumes['box']]).toEqual([[], expect.closeTo(part.volume + (25 - 1.2 - 3) * LONG, 1)])
   expect(notes.join()).toContain('passes something else')
 })

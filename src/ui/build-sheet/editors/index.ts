@@ -8,7 +8,7 @@ import { ItemChoicesEditor, ItemEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor, RatioEditor } from './figure'
 import { MarkEditor } from './mark'
 import { PartEditor, PartsEditor } from './part'
-import { EdgesEditor, FacesEditor } from './picks'
+import { EdgesEditor, FacesEditor, OtherFacesEditor } from './picks'
 import { PlaceEditor, PlacesEditor, SpotsEditor } from './place'
 import { PlaneEditor } from './plane'
 import { ReferenceEditor } from './reference'
@@ -34,6 +34,7 @@ const EDITORS = {
   parts: PartsEditor,
   faces: FacesEditor,
   edges: EdgesEditor,
+  'other-faces': OtherFacesEditor,
   outline: OutlineEditor,
   plane: PlaneEditor,
   place: PlaceEditor,

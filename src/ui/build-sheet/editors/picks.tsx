@@ -2,6 +2,7 @@
 import type { KeptEdge, KeptFace } from '@/core/document/pick-schema'
 import type { EdgesField, FacesField } from '@/core/fields/part'
 import { useProject } from '../../store/store'
+import type { OtherFacesField } from '@/core/fields/other-faces'
 import type { EditorProps } from './editor'
 
 /** Faces of a part: how many there are, and those that are picked in the scene instead. */
@@ -13,6 +14,26 @@ export function FacesEditor({ spec, saved, step, write }: EditorProps<FacesField
 export function EdgesEditor({ spec, saved, step, write }: EditorProps<EdgesField, KeptEdge[]>) {
   const picked = usePicksOn(step.fields[spec.of]).flatMap((p) => p.edge?.kept ?? [])
   return <Kept what="edge" label={spec.label} saved={saved} picked={picked} write={write} />
+}
+
+/** Faces of parts besides the step's own. */
+export function OtherFacesEditor({
+  spec,
+  saved,
+  step,
+  write,
+}: EditorProps<OtherFacesField, { part: string; face: KeptFace }[]>) {
+  // prettier-ignore
+  const picks = useProject((s) => s.picks)
+  const parts = useProject((s) => s.build?.parts)
+  const picked = picks.flatMap(({ owner, reference, kept }) => (kept && reference === undefined && owner !== step.fields['part'] ? [{ part: owner, face: kept }] : [])) // prettier-ignore
+  const names = [...new Set(saved.map((f) => parts?.find((p) => p.id === f.part)?.name ?? f.part))]
+  return (
+    <>
+      <Kept what="face" label={spec.label} saved={saved} picked={picked} write={write} />
+      {names.length > 0 && ` of ${names.join(' and ')}`}
+    </>
+  )
 }
 
 function usePicksOn(part: unknown) {
