@@ -18,7 +18,7 @@ test('the top of a rib grows to the tops of all ribs as large, whichever way tho
   const on = await partOf(rib(-20, 6, 'a'), rib(0, 9, 'b'), rib(20, 6, 'c'), ['solid', { width: '4', depth: '8', height: '9', lift: '4', at: at('10', '0'), how: 'add', parts: ['box'] }, 'short']) // prettier-ignore
   const found = grown(on, [topOf(on, 'a')], 'alike')
   expect(found).toEqual([topOf(on, 'a'), ...['b', 'c'].map((s) => topOf(on, s))])
-  expect(faceAt(on, found[0]!).size).toEqual([4, 20, 0].map((v) => expect.closeTo(v, 3) as number))
+  expect(faceAt(on, found[0]!).size).toEqual([4, 20, 0].map((v) => expect.closeTo(v, 3) as unknown))
 })
 
 test('a bore grows to the bores of its size, a face of a rib to the rib', async () => {

@@ -3,7 +3,6 @@ import type { Pointable } from '../faces/resolve'
 import { add, cross, distance, dot, length, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
-import { sizes } from '../mesh/facts'
 import { nextSide } from '../mesh/half-edges'
 import { weldIndex } from '../mesh/weld'
 import { raise } from '../result'
@@ -13,6 +12,7 @@ import { type Law, meetingOf } from './meet'
 import { isFlat } from './new-faces'
 import type { NewFace, Plan } from './plan'
 import { slidAlong } from './round-patch'
+import { soundSolid } from './sound'
 import { filled, loopsOf } from './triangles-of-planes'
 
 /** For each vertex the regions that meet there. */
@@ -243,25 +243,5 @@ function solidOf(kernel: Kernel, on: Pointable, plan: Plan, { positions, indices
     const face = plan.faces.get(region)
     return face ? tags.push({ ...mesh.surfaces[surface]!, shape: face.shape }) - 1 : surface
   })
-  const used = compact(positions, indices)
-  const made = kernel.fromFaces(used.positions, used.indices, regions.map((r) => tagOf[r]!), tags) // prettier-ignore
-  if (!made.ok) return raise('not-closed', 'What would come out is not closed.')
-  const solid = made.value
-  const wanted = sizes(positions, indices).volume
-  if (Math.abs(solid.volume() - wanted) > 1e-3 + 1e-6 * Math.abs(wanted)) return raise('not-closed', 'What would come out is not one sound body.') // prettier-ignore
-  return solid
-}
-
-/** Only the vertices that triangles use. */
-function compact(positions: Float64Array, indices: readonly number[]) {
-  const as = new Map<number, number>()
-  const out: number[] = []
-  const ids = indices.map((v) => {
-    const known = as.get(v)
-    if (known !== undefined) return known
-    as.set(v, as.size)
-    out.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!)
-    return as.size - 1
-  })
-  return { positions: out, indices: ids }
+  return soundSolid(kernel, positions, indices, regions.map((r) => tagOf[r]!), tags) // prettier-ignore
 }

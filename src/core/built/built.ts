@@ -70,6 +70,8 @@ export interface StepReport {
   idle?: boolean
   /** Where places that a field of it has, or that were found for it, lie on a plane, mm. */
   places?: PlacesOn
+  /** Where what it moves by three figures was before, mm. */
+  draggedFrom?: Vec3
   /** The reference it works on, as resolved. */
   reference?: string
   /** Under which name formulas find its facts. */

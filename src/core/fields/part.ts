@@ -3,10 +3,11 @@ import type { Pause } from '../built/built'
 import { contentKey } from '../content-key'
 import { IDENTITY, type Placement } from '../geometry/placement'
 import { type KeptEdge, keptEdgeSchema, type KeptFace, keptFaceSchema } from '../document/pick-schema'
-import { findEdge, findFace, type Pointable } from '../faces/resolve'
+import { edgePointNow, findEdge, findFace, type Pointable } from '../faces/resolve'
 import { renamedEdge, renamedFace, type Renames } from '../faces/renamed'
 import { type SurfaceTag } from '../kernel/surface'
 import type { Solid } from '../kernel/kernel'
+import type { Vec3 } from '../geometry/vec'
 import { fail, ok, type Result } from '../result'
 import type { FieldBase, FieldKind, PartHere, Resolved } from './field-kind'
 
@@ -101,6 +102,8 @@ export interface EdgeValue {
   part: string
   borders: readonly number[]
   on: Pointable
+  /** Where it was picked, as its faces lie now. */
+  point: Vec3
 }
 /** Edges of a part that another field of the step names. */
 export interface EdgesField extends FieldBase<'edges', readonly EdgeValue[]> {
@@ -158,7 +161,9 @@ export const edgesKind = picks<EdgesField, KeptEdge>(
   'Edge',
   (kept, on, part) => {
     const borders = findEdge(on, kept)
-    return borders.ok ? ok({ part, borders: borders.value, on } satisfies EdgeValue) : borders
+    if (!borders.ok) return borders
+    const point = edgePointNow(on, on.topology.borders[borders.value[0]!]!, kept)
+    return ok({ part, borders: borders.value, on, point } satisfies EdgeValue)
   },
   renamedEdge,
 )

@@ -90,6 +90,7 @@ export function accept(
   run.rows.push(...output.rows.map((row) => (called === undefined ? row : { ...row, between: row.between.replace(OWN_PART, called) }))) // prettier-ignore
   report.notes.push(...output.notes)
   if (output.places) report.places = output.places
+  if (output.draggedFrom) report.draggedFrom = output.draggedFrom
   const as = output.facts ? tellFacts(run, step, output.facts) : kind.kind
   if (output.facts) report.factsAs = as
   const left = (token: string, data: unknown, key: string, about: { reference?: string } = {}) => {

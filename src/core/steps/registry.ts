@@ -12,6 +12,7 @@ import { cutoutStep } from './cutout'
 import { divideStep } from './divide'
 import { dowelsStep } from './dowels'
 import { planeCutStep } from './plane-cut'
+import { divideFaceStep } from './divide-face'
 import { drawingStep } from './drawing'
 import { earsStep } from './ears'
 import { edgesStep } from './edges'
@@ -32,6 +33,7 @@ import { ledgeStep } from './ledge'
 import { loftStep } from './loft'
 import { magnetsStep } from './magnets'
 import { motionStep } from './motion'
+import { moveEdgesStep } from './move-edges'
 import { moveFacesStep } from './move-faces'
 import { moveFeatureStep } from './move-feature'
 import { openingStep } from './opening'
@@ -118,6 +120,8 @@ const ALL = [
   motionStep,
   putStep,
   moveFacesStep,
+  moveEdgesStep,
+  divideFaceStep,
   roundSizeStep,
   countersinkSizeStep,
   wallSizeStep,

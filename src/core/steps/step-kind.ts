@@ -94,6 +94,8 @@ export interface StepOutput {
   facts?: Readonly<Record<string, number>>
   /** Places on a plane that is none of its fields, which can be dragged. */
   places?: PlacesOn
+  /** Where what the three figures that are dragged move was before, mm. */
+  draggedFrom?: Vec3
   rows: RowSpec[]
   /** Things the maker should know that are no errors. */
   notes: string[]
@@ -136,6 +138,14 @@ export interface Handle {
   along: number
 }
 
+/** Three figures of a step by which something is moved. */
+export interface Drag {
+  by: readonly [right: string, back: string, up: string]
+  called: string
+  /** Only while a field is like this. */
+  when?: readonly [field: string, ...values: string[]]
+}
+
 /** One kind of step: everything about it is in its own folder. */
 export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   kind: string
@@ -164,6 +174,8 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
   ) => { words: string; fields: Record<string, string> } | undefined
   /** A figure that stands at the faces which a field of it picks, and is dragged along the way they look. */
   handle?: Handle
+  /** Three figures, to the right, to the back and up, that stand where what they move is, and are dragged there. */
+  drag?: Drag
   /** What the printer is taught by what the maker says of it, printed: in which field first, and what values of its fields come to, lengths mm. */
   learns?: {
     said: string | ((fields: Readonly<Record<string, unknown>>) => string)

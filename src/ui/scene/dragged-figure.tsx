@@ -18,6 +18,7 @@ export function DraggedFigure({
   onDrag,
   onNudge,
   onArrow,
+  onPage,
 }: {
   /** Its middle, pixels. */
   at: readonly [number, number]
@@ -36,6 +37,8 @@ export function DraggedFigure({
   onNudge?: (by: 1 | -1) => void
   /** Of what goes two ways: @param by steps along and up */
   onArrow?: (by: readonly [number, number]) => void
+  /** Of what goes up and down besides: Page up and down. */
+  onPage?: (by: 1 | -1) => void
 }) {
   const store = useProjectStore()
   const from = useRef<{ x: number; y: number; lastX: number; lastY: number; dragged: boolean }>(undefined)
@@ -77,6 +80,10 @@ export function DraggedFigure({
           e.stopPropagation()
         }
         if (e.key === 'Enter') type()
+        if (onPage && (e.key === 'PageUp' || e.key === 'PageDown')) {
+          e.preventDefault()
+          onPage(e.key === 'PageUp' ? 1 : -1)
+        }
         const by = ({ ArrowUp: [0, 1], ArrowRight: [1, 0], ArrowDown: [0, -1], ArrowLeft: [-1, 0] } as const)[e.key]
         if (!by) return
         e.preventDefault()

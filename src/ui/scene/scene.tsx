@@ -7,6 +7,7 @@ import { useProject } from '../store/store'
 import { BesideNames, useBeside } from './beside'
 import { Dial } from './dial'
 import { EffectLine, useEffects } from './effect-line'
+import { AxisHandle } from './axis-handle'
 import { FaceHandle } from './face-handle'
 import { FootLine } from './foot-line'
 import type { PartView } from '@/worker/views'
@@ -125,6 +126,7 @@ export function SceneHost({
       {view && !proves && <FaceHandle view={view} />}
       {view && !proves && <MotionHandle view={view} />}
       {view && !proves && <PlaceHandles view={view} />}
+      {view && !proves && <AxisHandle view={view} />}
       {children?.(view)}
     </section>
   )

@@ -64,6 +64,7 @@ export const moveFeatureStep = stepKind({
     { field: 'right', when: ['how', 'by'], after: ' to the right,' }, { field: 'back', when: ['how', 'by'], after: ' to the back,' }, { field: 'up', when: ['how', 'by'], after: ' up.' },
     { field: 'to', when: ['how', 'onto'], after: ',' }, { field: 'to', when: ['how', 'till'], after: '.' }, { field: 'angle', when: ['how', 'turn', 'onto'], before: 'by', after: '.' },
   ], // prettier-ignore
+  drag: { by: ['right', 'back', 'up'], called: 'where it is moved to', when: ['how', 'by'] },
   offers: offerMoveFeature,
   example: [
     { kind: 'solid', fields: {} },
@@ -79,7 +80,7 @@ export const moveFeatureStep = stepKind({
     const solid = withShifted(kernel, part.solid, on, features, to, keep === 'copy' && { as: id })
     const [were, are] = [part.solid, solid].map((s) => kernel.bodies(s).length) as [number, number]
     const notes = are > were ? [`${part.name} is in ${are} pieces now: something stands on nothing.`] : []
-    return { parts: [{ id: part.id, solid }], rows: [], notes }
+    return { parts: [{ id: part.id, solid }], rows: [], notes, draggedFrom: footOf(on, features[0]!).at }
   },
 })
 
