@@ -58,6 +58,7 @@ export type Goal =
   | 'let out'
   | 'draw out'
   | 'of a region'
+  | 'divide face'
   | 'holes'
 
 /** Something that could be done next, in the words in which sheet, search and scene offer it. */

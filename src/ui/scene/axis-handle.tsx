@@ -1,5 +1,5 @@
 'use client'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import { add, type Vec3 } from '@/core/geometry/vec'
 import { stepKindNamed } from '@/core/steps/registry'
@@ -29,9 +29,10 @@ function useDragged() {
   const drag = kind?.drag
   const report = useProject((s) => s.build?.steps.find((r) => r.id === inHand))
   // While it cannot be built as it is, it stands where it stood.
-  const last = useRef<{ step: string; at: Vec3 }>(undefined)
-  if (report?.draggedFrom) last.current = { step: report.id, at: report.draggedFrom }
-  const from = report?.draggedFrom ?? (last.current?.step === inHand ? last.current?.at : undefined)
+  const [last, setLast] = useState<{ step: string; at: Vec3 }>()
+  const now = report?.draggedFrom
+  if (now && (last?.step !== report.id || last.at.join() !== now.join())) setLast({ step: report.id, at: now })
+  const from = now ?? (last?.step === inHand ? last?.at : undefined)
   if (!step || !drag || !from) return undefined
   if (drag.when && !drag.when.slice(1).includes(String(step.fields[drag.when[0]] ?? (kind.fields[drag.when[0]] as { default?: unknown }).default))) return undefined // prettier-ignore
   const values = drag.by.map((field) => report?.values[field])

@@ -23,7 +23,7 @@ export function GrowPick({ picks }: { picks: readonly Pick[] }) {
     const faces = await engine.grown(first.owner, picks.map((p) => p.region), how) // prettier-ignore
     const state = store.getState()
     // Another pick since then stays.
-    if (state.picks !== picks) return
+    if (state.picks.length !== picks.length || state.picks.some((p, i) => p !== picks[i])) return
     const more = faces.filter((f) => !picks.some((p) => p.region === f.region))
     const found = more.slice(0, MOST).flatMap((f) => facePick(state, first.owner, f) ?? [])
     if (found.length > 0) state.set({ picks: [...picks, ...found] })

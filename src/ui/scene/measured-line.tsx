@@ -11,6 +11,7 @@ import { offersAt } from '@/core/steps/offers'
 import { useActions, useEngine } from '../actions/actions-context'
 import { situationOf } from '../actions/offers'
 import { useProject, useProjectStore, useUnit } from '../store/store'
+import { GrowPick } from './grow-pick'
 import { pickedReference, verbsForTwo } from './placing-verbs'
 import { offeredVerb } from './verb'
 import { VerbButtons } from './verb-buttons'
@@ -76,6 +77,7 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
           {!whole && exact.angle !== undefined && exact.angle > 0.05 && ` · at ${exact.angle.toFixed(1)}°`}
           {rounds.length > 0 && ` · ${rounds.join(' and ')}`}
         </span>
+        <GrowPick picks={[first, second]} />
       </p>
       {first.reference && first.reference === second.reference && (
         <ScaleCheckLine key={exact.value} reference={first.reference} measured={exact.value} />

@@ -31,6 +31,8 @@ export function VerbButtons({ verbs }: { verbs: readonly Verb[] }) {
         aria-busy={words === waits}
         onClick={() => {
           none()
+          // What is done next is looked at in the scene.
+          set({ allVerbs: false })
           if (pending) setWaits(words)
           else act()
         }}

@@ -14,7 +14,7 @@ import { toPolygon, toPolygons } from '../../profile/polygon'
 import { raise } from '../../result'
 import { someFaces } from '../by-hand'
 import { type Drawing, DRAWING } from '../drawn'
-import { newStep, type Offer, type Situation } from '../offer'
+import { offerDivideFace } from './offers'
 import { pathOf } from '../path'
 import { stepKind } from '../step-kind'
 
@@ -94,14 +94,4 @@ function leftOf(drawing: Drawing, solid: Solid, tolerance: number): Vec2[][] {
     return [x + radius * Math.cos(at), y + radius * Math.sin(at)]
   })
   return [[...points, end, ...round]]
-}
-
-/** The face on which a drawing lies that was picked, by its line. */
-function offerDivideFace(at: Situation): Offer[] {
-  const [pick] = at.picks
-  const drawings = at.left.filter((l) => l.token === DRAWING.name)
-  if (!pick?.kept || pick.reference !== undefined || pick.shape.kind !== 'plane' || drawings.length === 0) return []
-  if (at.picks.some((p) => p.owner !== pick.owner || !p.kept || p.shape.kind !== 'plane')) return []
-  const drawing = drawings.at(-1)!.step
-  return [{ key: 'divide-face', words: at.picks.length > 1 ? 'divide these faces by the drawing' : 'divide this face by the drawing', picked: true, of: 'hand', steps: [newStep(at, 'divide-face', { part: pick.owner, faces: at.picks.map((p) => p.kept!), drawing })] }] // prettier-ignore
 }

@@ -54,18 +54,20 @@ function Kept<K>({
   picked: K[]
   write: (next: K[]) => void
 }) {
+  // What is picked may be what was taken.
+  const news = JSON.stringify(picked) === JSON.stringify(saved) ? [] : picked
   const many = (n: number) => `${n} ${what}${n === 1 ? '' : 's'}`
   return (
     <span title={label}>
       <span className="figure">{saved.length === 0 ? `no ${what} yet` : many(saved.length)}</span>
-      {picked.length > 0 && (
-        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(picked)}>
-          take the {many(picked.length)} picked
+      {news.length > 0 && (
+        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(news)}>
+          take the {many(news.length)} picked
         </button>
       )}
-      {picked.length > 0 && saved.length > 0 && (
-        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...picked])}>
-          {picked.length > 1 ? 'those as well' : 'that as well'}
+      {news.length > 0 && saved.length > 0 && (
+        <button type="button" className="figure ml-2 text-[14px]" onClick={() => write([...saved, ...news])}>
+          {news.length > 1 ? 'those as well' : 'that as well'}
         </button>
       )}
     </span>
