@@ -62,7 +62,7 @@ function bodiesOf(kernel: Kernel, solid: Solid, whole: Solid): Solid[] {
 const ROUND = 0.05
 
 /** The body that has most of what lies round a place. */
-function bodyAt(kernel: Kernel, bodies: readonly Solid[], place: Vec3): Solid | undefined {
+export function bodyAt(kernel: Kernel, bodies: readonly Solid[], place: Vec3): Solid | undefined {
   if (bodies.length < 2) return bodies[0]
   const round = speck(kernel, place, ROUND)
   const shares = bodies.map((b) => kernel.intersect(b, round).volume())

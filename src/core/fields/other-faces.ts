@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
-import { findFace } from '../faces/resolve'
+import { findFace, pointNow } from '../faces/resolve'
 import { renamedFace } from '../faces/renamed'
 import { ok } from '../result'
 import type { FieldBase, FieldKind } from './field-kind'
@@ -33,7 +33,7 @@ export const otherFacesKind: FieldKind<OtherFacesField, PartFace[]> = {
       const region = findFace(on, face)
       if (!region.ok) return region
       keys.push(part.value.key)
-      found.push({ part: id, whole, region: region.value, tag: on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!, on }) // prettier-ignore
+      found.push({ part: id, whole, region: region.value, tag: on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!, on, point: pointNow(on, region.value, face.near) }) // prettier-ignore
     }
     return ok({ value: found, key: contentKey([keys, saved]), shown: saved, changes: [...new Set(saved.map((f) => f.part))] }) // prettier-ignore
   },

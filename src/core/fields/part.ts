@@ -3,7 +3,7 @@ import type { Pause } from '../built/built'
 import { contentKey } from '../content-key'
 import { IDENTITY, type Placement } from '../geometry/placement'
 import { type KeptEdge, keptEdgeSchema, type KeptFace, keptFaceSchema } from '../document/pick-schema'
-import { edgePointNow, findEdge, findFace, type Pointable } from '../faces/resolve'
+import { edgePointNow, findEdge, findFace, type Pointable, pointNow } from '../faces/resolve'
 import { renamedEdge, renamedFace, type Renames } from '../faces/renamed'
 import { type SurfaceTag } from '../kernel/surface'
 import type { Solid } from '../kernel/kernel'
@@ -90,6 +90,8 @@ export interface FaceValue {
   region: number
   tag: SurfaceTag
   on: Pointable
+  /** Where it was picked, as it lies now. */
+  point: Vec3
 }
 /** Faces of a part that another field of the step names. */
 export interface FacesField extends FieldBase<'faces', readonly FaceValue[]> {
@@ -150,7 +152,8 @@ export const facesKind = picks<FacesField, KeptFace>(
     const region = findFace(on, kept)
     if (!region.ok) return region
     const tag = on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!
-    return ok({ part, region: region.value, tag, on } satisfies FaceValue)
+    const point = pointNow(on, region.value, kept.near)
+    return ok({ part, region: region.value, tag, on, point } satisfies FaceValue)
   },
   renamedFace,
 )

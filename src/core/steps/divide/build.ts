@@ -1,7 +1,7 @@
 import { trianglesOf } from '../../faces/topology'
 import { carriedOn, comesOff, cutLine, type LineShape } from '../../divide/cut-line'
 import { type Carried, cutEnds, type Kerf, kerfOf } from '../../divide/kerf'
-import { partedInBox, partedPiece, partedWhole } from '../../divide/parted'
+import { bodyAt, partedInBox, partedPiece, partedWhole } from '../../divide/parted'
 import { DIVIDED, piecesAt, type Seam } from '../../divide/seam'
 import { MORE, type PieceHere, seamsOf } from '../../divide/seams'
 import { sectionOf } from '../../divide/section'
@@ -39,7 +39,8 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const kerfs = cuts.map((cut, nth) => kerfOf(kernel, cut.carried, ends, names(nth), tolerance))
   const box = v.may === 'box' ? boxOn(v, context) : undefined
   const solids = partedBy(v, kerfs, box, context)
-  const pieces = solids.map((piece, i): PieceHere => ({ ...piece, id: `${id}.${i + 1}` }))
+  const all = solids.map((piece, i): PieceHere => ({ ...piece, id: `${id}.${i + 1}` }))
+  const pieces = staying(v, all, context)
   const ways = waysOf(cuts[0]!, v.line === 'straight')
   const far = farFrom(v, ways[0]!)
   const seams = cuts.flatMap((cut, nth) => {
@@ -53,7 +54,7 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
     )
   })
   return {
-    parts: pieces.map((piece, i) => pieceOf(v, piece, i, ways[0]!, cuts)),
+    parts: pieces.map((piece) => pieceOf(v, piece, all.indexOf(piece), ways[0]!, cuts)),
     gone: [v.part.id],
     into: pieces.map((p) => p.id),
     published: [leaving(DIVIDED, { whole: v.part.name, seams })],
@@ -74,6 +75,15 @@ function partedBy(
   const [face] = v.holds
   if (!face) return raise('no-face', 'Pick a face of the piece that comes off.', 'holds')
   return partedPiece(kernel, v.part.solid, kerfs[0]!, farthestOf(face, turn(v.at.frame, [0, 0, 1])))
+}
+
+/** The pieces that are meant to stay. Errors: no-face */
+function staying(v: DivideValues, all: readonly PieceHere[], { kernel }: StepContext): readonly PieceHere[] {
+  if (v.stay === 'all') return all
+  if (v.stays.length === 0) return raise('no-face', 'Pick a face of each piece that stays.', 'stays')
+  const meant = v.stays.map(({ point }) => bodyAt(kernel, all.map((p) => p.solid), point)) // prettier-ignore
+  const found = all.filter((p) => meant.includes(p.solid))
+  return found.length > 0 ? found : raise('no-face', 'What was picked lies in the gap of the cut; pick another place.', 'stays') // prettier-ignore
 }
 
 /** The middle of the triangle of a face that lies farthest in a direction. */

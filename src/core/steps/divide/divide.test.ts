@@ -138,3 +138,17 @@ test('in a part with a hole through the seam', async () => {
   expect(gap.problems).toEqual([])
   expect(measureLedger(gap.build).filter((r) => r.step === 'pins')).toHaveLength(2)
 })
+
+test('a cut along a drawing leaves only the pieces that have what was picked', async () => {
+  // Down from above along the bar, round a bay that is cut off from both ends.
+  const bar = (await built(sheetOf(BAR))).build.parts[0]!
+  const shapes = [shape('line', { from: at('10', '-30'), to: at('18', '30') })]
+  const drawing: StepOf = ['drawing', { on: { base: 'ground', off: '0' }, shapes }, 'run']
+  const pieces = (fields: Fields) => built(sheetOf(BAR, drawing, ['divide', { part: 'bar', line: 'drawn', drawing: 'run', gap: '0', ...fields }, 'd'])) // prettier-ignore
+  const all = await pieces({})
+  const right = await pieces({ stay: 'picked', stays: [facing(bar, [1, 0, 0])] })
+  expect([all.problems, right.problems, Object.keys(all.volumes).length]).toEqual([[], [], 2])
+  expect(Object.values(right.volumes)).toEqual([expect.closeTo((60 - 14) * 40 * 8, 2)])
+  // It goes by the name that it has among all of them.
+  expect(all.volumes[Object.keys(right.volumes)[0]!]).toBeCloseTo((60 - 14) * 40 * 8, 2)
+})

@@ -40,6 +40,8 @@ export const fields = {
   high: lengthField('Height of the box', '20', 0.1, 10_000),
   times: countField('How many cuts', '1', 1, 40),
   pitch: lengthField('From cut to cut', '50', 0.5, 10_000),
+  stay: choiceField('Which pieces stay', 'all', { all: 'all pieces stay', picked: 'only those stay that have' }),
+  stays: facesField('Faces of the pieces that stay', 'part'),
   lie: choiceField('How the pieces are printed', 'whole', { whole: 'as the whole', cut: 'lying on their cuts' }), // prettier-ignore
 }
 export type DivideValues = FieldValues<typeof fields>

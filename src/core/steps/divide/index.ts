@@ -9,7 +9,7 @@ import { offerDivide, startDivide } from './offers'
 export const divideStep = stepKind({
   kind: 'divide',
   title: 'Divide a part into pieces',
-  findBy: ['split', 'cut in two', 'cut up', 'halve', 'pieces', 'too large', 'bed', 'joint', 'finger', 'dovetail', 'puzzle', 'lap', 'take off', 'glue', 'supports', 'saw'], // prettier-ignore
+  findBy: ['split', 'cut in two', 'cut up', 'halve', 'pieces', 'too large', 'bed', 'joint', 'finger', 'dovetail', 'puzzle', 'lap', 'take off', 'glue', 'supports', 'saw', 'choose pieces'], // prettier-ignore
   group: 'divide',
   about: 'Divides a part into pieces, each a part of its own, with the same gap everywhere between them. The pieces are named in order, from behind the cut to its front.', // prettier-ignore
   fields,
@@ -29,6 +29,8 @@ export const divideStep = stepKind({
     holds: 'with `piece`: faces of it, the first of which counts',
     middle: 'with `box`: on the plane, as in a drawing',
     pitch: 'with more than one cut: from one to the next, to the front',
+    stay: '`all`, or only those that have one of some `picked` faces; the others are gone',
+    stays: 'with `picked`: a face of each piece that stays, kept by the place at which it was picked',
     lie: 'straight cuts only: `cut` lays each piece on its cut face; with `piece`, only the one that comes off',
   },
   sentence: [
@@ -39,7 +41,8 @@ export const divideStep = stepKind({
     { field: 'gap', before: 'with', after: ' between the pieces,' }, { field: 'side', rare: true, before: 'taken', after: ',' },
     { field: 'may', before: 'cutting' }, { field: 'holds', when: ['may', 'piece'] }, { field: 'middle', when: ['may', 'box'], before: 'round' },
     { field: 'wide', when: ['may', 'box'] }, { field: 'high', when: ['may', 'box'], before: 'by' },
-    { field: 'times', rare: true, before: 'in', after: ' cuts' }, { field: 'pitch', rare: true, before: 'every' }, { field: 'lie', before: 'and printing them', after: '.' },
+    { field: 'times', rare: true, before: 'in', after: ' cuts' }, { field: 'pitch', rare: true, before: 'every' }, { field: 'stay', rare: true, after: ' ' }, { field: 'stays', when: ['stay', 'picked'], after: ',' },
+    { field: 'lie', before: 'and printing them', after: '.' },
   ], // prettier-ignore
   publishes: [DIVIDED],
   facts: { gap: 'gap between the pieces' },

@@ -1,5 +1,7 @@
-import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
-import { facing } from '../../../../tests/support/facing'
+import { at, built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing, kept as keptFace } from '../../../../tests/support/facing'
+import type { BuiltPart } from '../../built/built'
+import { pointable } from '../../faces/resolve'
 
 const BOX: StepOf = ['solid', { width: '40', depth: '30', height: '20' }, 'box']
 const cut = (fields: Fields): StepOf => ['plane-cut', { part: 'box', ...fields }, 'c']
@@ -29,3 +31,23 @@ test('a plane that does not meet the part says on which side that lies', async (
   expect(problems[0]).toMatchObject({ field: 'at', message: expect.stringContaining('lies behind it') })
   expect(volumes['box']).toBeCloseTo(24000, 3)
 })
+
+test('of what falls apart the pieces stay that have what was picked, at both sides of the plane', async () => {
+  // A comb: a bar with three teeth up, cut level through the teeth.
+  const tooth = (x: number, id: string): StepOf => ['solid', { width: '6', depth: '30', height: '14', lift: '16', at: at(`${x}`, '0'), how: 'add', parts: ['box'] }, id] // prettier-ignore
+  const steps = [BOX, tooth(-14, 'a'), tooth(0, 'b'), tooth(14, 'c')]
+  const whole = (await built(sheetOf(...steps))).build.parts[0]!
+  const [base, left] = [facing(whole, [0, 0, -1]), named(whole, 'a')]
+  const kept = (holds: object[]) => built(sheetOf(...steps, ['plane-cut', { part: 'box', at: { base: 'ground', off: '25' }, keep: 'picked', holds }, 'cut'])) // prettier-ignore
+  const both = await kept([base, left])
+  expect([both.problems, both.volumes['box']]).toEqual([[], expect.closeTo(24000 + (3 * 5 + 5) * 6 * 30, 1)])
+  const tip = await kept([left])
+  expect(tip.volumes['box']).toBeCloseTo(5 * 6 * 30, 2)
+  expect((await kept([])).problems[0]).toMatchObject({ kind: 'no-face', field: 'holds' })
+})
+
+/** The top of what a step made. */
+function named(part: BuiltPart, step: string) {
+  const on = pointable(part.mesh)
+  return keptFace(part, on, on.topology.surfaceOf.findIndex((s) => { const t = part.mesh.surfaces[s]!; return t.step === step && t.shape.kind === 'plane' && t.shape.normal[2] > 0.9 })) // prettier-ignore
+}

@@ -2,17 +2,18 @@
 import type { KeptEdge, KeptFace } from '@/core/document/pick-schema'
 import type { EdgesField, FacesField } from '@/core/fields/part'
 import { useProject } from '../../store/store'
+import type { ProjectStep } from '@/core/document/schema'
 import type { OtherFacesField } from '@/core/fields/other-faces'
 import type { EditorProps } from './editor'
 
 /** Faces of a part: how many there are, and those that are picked in the scene instead. */
 export function FacesEditor({ spec, saved, step, write }: EditorProps<FacesField, KeptFace[]>) {
-  const picked = usePicksOn(step.fields[spec.of]).flatMap((p) => p.kept ?? [])
+  const picked = usePicksOn(step, spec.of).flatMap((p) => p.kept ?? [])
   return <Kept what="face" label={spec.label} saved={saved} picked={picked} write={write} />
 }
 
 export function EdgesEditor({ spec, saved, step, write }: EditorProps<EdgesField, KeptEdge[]>) {
-  const picked = usePicksOn(step.fields[spec.of]).flatMap((p) => p.edge?.kept ?? [])
+  const picked = usePicksOn(step, spec.of).flatMap((p) => p.edge?.kept ?? [])
   return <Kept what="edge" label={spec.label} saved={saved} picked={picked} write={write} />
 }
 
@@ -36,9 +37,11 @@ export function OtherFacesEditor({
   )
 }
 
-function usePicksOn(part: unknown) {
+/** What is picked on the part that a field names, or on a piece that the step itself made of it: its faces go by the same names. */
+function usePicksOn({ id, fields }: ProjectStep, of: string) {
   const picks = useProject((s) => s.picks)
-  return picks.filter((p) => p.owner === part && p.reference === undefined)
+  const part = fields[of]
+  return picks.filter((p) => p.reference === undefined && (p.owner === part || (p.owner.startsWith(`${id}.`) && p.name?.step !== id))) // prettier-ignore
 }
 
 function Kept<K>({
