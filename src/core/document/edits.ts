@@ -223,6 +223,9 @@ export const setReach = (id: string, item: string, reach: Reach | undefined): Ed
 
 /** Adds a block, or changes one. */
 export const setBlock = (block: Block): Edit => produce((p) => putIn(p.blocks, block))
+/** An item of a file in a block's place: the block keeps its id, so all that hangs on it does; the item is left out where it came. */
+export const replaceBlock = (block: Block, reference: string, item: string): Edit =>
+  together(setBlock({ ...block, shape: { kind: 'item', reference, item, tipped: 0, turned: 0 } }), setItemState(reference, item, 'left-out')) // prettier-ignore
 export const removeBlock = (id: string): Edit => produce((p) => void (p.blocks = p.blocks.filter((b) => b.id !== id)))
 
 /** Adds a move, done after those before it; or changes one. */

@@ -28,6 +28,7 @@ export const mapFormulas = (project: Project, change: Change): Project =>
     }
     for (const block of p.blocks) {
       block.at = [change(block.at[0]), change(block.at[1]), change(block.at[2])]
+      if (block.shape.kind === 'item') continue
       const sizes = block.shape as Record<string, string>
       for (const size of Object.keys(sizes))
         if (size !== 'kind' && size !== 'outline') sizes[size] = change(sizes[size]!)

@@ -25,6 +25,8 @@ export const travelSchema = z.discriminatedUnion('kind', [
 /** A straight space that must stay free for what comes to an item: a plug, a finger, a screwdriver. */
 export const reachSchema = z.object({ point: vec3, direction: vec3, length: formula, width: formula })
 
+const quarters = z.number().int().min(0).max(3).default(0)
+
 const blockShapeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('box'), width: formula, depth: formula, height: formula }),
   z.object({ kind: z.literal('cylinder'), diameter: formula, height: formula }),
@@ -33,6 +35,14 @@ const blockShapeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('cone'), diameter: formula, top: formula, height: formula }),
   /** An outline of the project with a height. */
   z.object({ kind: z.literal('profile'), outline: id, height: formula }),
+  /** An item of an imported file in its place, tipped about x and turned about z by quarters, the middle of its foot at the origin. */
+  z.object({
+    kind: z.literal('item'),
+    reference: id,
+    item: z.string().min(1).max(1000),
+    tipped: quarters,
+    turned: quarters,
+  }),
 ])
 
 /** A thing that no file has, made of measured sizes; or a space that must stay free. */
@@ -54,3 +64,5 @@ export type Travel = z.infer<typeof travelSchema>
 export type Reach = z.infer<typeof reachSchema>
 export type Block = z.infer<typeof blockSchema>
 export type BlockShape = z.infer<typeof blockShapeSchema>
+/** A block of sizes, not one that is an item of a file. */
+export type SizedShape = Exclude<BlockShape, { kind: 'item' }>

@@ -1,4 +1,4 @@
-import type { BlockShape } from '../document/items-schema'
+import type { SizedShape } from '../document/items-schema'
 import { extrude } from '../mesh/extrude'
 import type { Vec2 } from '../geometry/vec'
 import { contains, loopArea } from '../profile/measure'
@@ -19,7 +19,7 @@ const FINEST = 96
  * Errors: size (zero or less, or a bore wider than its tube), no-outline, and those of the formulas
  */
 export function blockShape(
-  shape: BlockShape,
+  shape: SizedShape,
   value: (formula: string) => Result<number>,
   profile: (outline: string) => Profile | undefined,
 ): Result<ImportedShape> {

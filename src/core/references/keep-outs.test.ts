@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { binaryStl } from '../../../tests/support/files'
 import { boxSoup } from '../../../tests/support/soups'
 import { noTools } from '../../../tests/support/tools'
-import { setBlock, setReach, setTravel, together } from '../document/edits'
-import { type Block, blockSchema, type BlockShape } from '../document/items-schema'
+import { replaceBlock, setBlock, setReach, setTravel, together } from '../document/edits'
+import { type Block, blockSchema, type SizedShape } from '../document/items-schema'
 import { emptyProject, makeReference, type Project } from '../document/schema'
 import { readFile } from '../formats/read-file'
 import { Kernel } from '../kernel/kernel'
@@ -12,6 +12,10 @@ import { knownLengths } from '../units/known-lengths'
 import { blockShape } from './block-shape'
 import { ResolvedReferences } from './resolved-references'
 import { shapeFacts } from './shape-facts'
+import { shapesOf } from '../faces/resolve'
+import { IDENTITY } from '../geometry/placement'
+import { faceRef, mostAlike } from './face-ref'
+import { itemBody } from './item-body'
 
 const FILE = 'a'.repeat(64)
 const read = await readFile(binaryStl(boxSoup([20, 4, 6])), 'lever.stl', noTools)
@@ -67,9 +71,9 @@ test('what is left out is not reached; what is fitted is, by a rod in the right 
 })
 
 const sizes = knownLengths({ throw: { value: 8, dimension: 'length' } })
-const make = (shape: BlockShape) =>
+const make = (shape: SizedShape) =>
   blockShape(shape, sizes, (id) => (id === 'plate' ? rectangle(0, 0, 30, 10) : undefined))
-const volume = (shape: BlockShape) => {
+const volume = (shape: SizedShape) => {
   const made = make(shape)
   if (!made.ok) return made.problem.kind
   const facts = shapeFacts(made.value)
@@ -118,4 +122,37 @@ test('a block stands on the face it was put on, and follows it; alone it stands 
   const alone = items(setBlock(block({ at: ['-10', '0', '0'], keepOut: true }))).find((i) => i.id === 'b')!
   expect(alone.made).toBe('keep-out')
   expect(alone.bounds.min[0]).toBeCloseTo(-12, 4)
+})
+
+test('an item of a file takes the place of a block, tipped and turned; what hangs on the block goes on', async () => {
+  const block: Block = blockSchema.parse({
+    id: 'idea',
+    name: 'A motor, about so large',
+    at: ['100', '20', '3'],
+    shape: { kind: 'box', width: '30', depth: '10', height: '8' },
+  })
+  const before = items(setBlock(block)).find((i) => i.id === 'idea')!
+  expect(before.volume).toBeCloseTo(2400, 3)
+  const now = (change: Partial<Extract<Block['shape'], { kind: 'item' }>> = {}) =>
+    items((p) => {
+      const q = replaceBlock(block, 'lever', LEVER)(setBlock(block)(p))
+      return { ...q, blocks: q.blocks.map((b) => ({ ...b, shape: { ...b.shape, ...change } as Block['shape'] })) }
+    })
+  const all = now()
+  const after = all.find((i) => i.id === 'idea')!
+  // 20 x 4 x 6, the middle of its foot where the block's was.
+  expect([after.name, after.volume]).toEqual([block.name, expect.closeTo(480, 2)])
+  expect([...after.bounds.min, ...after.bounds.max]).toEqual(near([90, 18, 3, 110, 22, 9]))
+  // Where it came it is left out: it stands here now.
+  expect(all.find((i) => i.id === LEVER)!.state).toBe('left-out')
+  const tipped = now({ tipped: 1, turned: 1 }).find((i) => i.id === 'idea')!
+  expect([...tipped.bounds.min, ...tipped.bounds.max]).toEqual(near([97, 10, 3, 103, 30, 7]))
+  // A face that was picked on the block is the one like it on the item.
+  const { placement, sized } = { placement: IDENTITY, sized: 1 }
+  const top = itemBody(before).mesh.surfaces.find((s) => s.shape.kind === 'plane' && s.shape.normal[2] > 0.9)!.shape
+  const kept = faceRef('idea', top, placement, sized)!
+  const body = itemBody(after)
+  const shape = shapesOf(body)[mostAlike(shapesOf(body), kept, placement, sized)!]!
+  expect(shape).toMatchObject({ kind: 'plane', normal: near([0, 0, 1]), point: [expect.anything(), expect.anything(), expect.closeTo(9, 3)] }) // prettier-ignore
+  expect(now({ item: 'nothing' }).some((i) => i.id === 'idea')).toBe(false)
 })

@@ -1,6 +1,6 @@
 import { contentKey } from '../content-key'
 import type { Block, Reach, Travel } from '../document/items-schema'
-import { apply, compose, type Placement, placePositions } from '../geometry/placement'
+import { apply, compose, IDENTITY, type Placement, placePositions, translation, turnAbout } from '../geometry/placement'
 import { type Box3, boxOfPositions, type Vec3 } from '../geometry/vec'
 import type { IndexedMesh } from '../mesh/weld'
 import { ok, type Problem, type Result } from '../result'
@@ -137,26 +137,57 @@ export function placeBlocks(
 ): PlacedItems {
   const problems: Record<string, Problem> = {}
   const items = blocks.flatMap((block): PlacedItem[] => {
-    const shape = blockShape(block.shape, context.value, context.profile)
-    const stands = blockPlacement(block, model, placement, sized, context.value)
-    const failed = [shape, stands].find((r: Result<unknown>) => !r.ok)
+    const made =
+      block.shape.kind === 'item'
+        ? itemAsBlock(block.shape, context)
+        : sizedAsBlock(blockShape(block.shape, context.value, context.profile))
+    const on = blockPlacement(block, model, placement, sized, context.value)
+    const failed = [made, on].find((r: Result<unknown>) => !r.ok)
     if (failed && !failed.ok) problems[block.id] = failed.problem
-    if (!shape.ok || !stands.ok) return []
+    if (!made.ok || !on.ok) return []
+    const { shape, within, of } = made.value
+    const stands = compose(on.value, within)
     const state = states[block.id] ?? 'fitted'
     return [
       {
         id: block.id,
-        key: madeKey(shape.value, stands.value, [block.name, state, block.keepOut]),
+        key:
+          of === undefined
+            ? madeKey(shape, stands, [block.name, state, block.keepOut])
+            : contentKey([of, stands, block.name, state, block.keepOut]),
         name: block.name,
         path: [],
         state,
-        ...placeShapeAs(shape.value, stands.value),
+        ...placeShapeAs(shape, stands),
         moves: false,
         made: block.keepOut ? 'keep-out' : 'block',
       },
     ]
   })
   return { items, problems }
+}
+
+/** A block's solid, what takes it onto the origin, and which item of a file it is, if it is one. */
+interface MadeBlock {
+  shape: ImportedShape
+  within: Placement
+  of?: string
+}
+
+const sizedAsBlock = (made: Result<ImportedShape>): Result<MadeBlock> => (made.ok ? ok({ shape: made.value, within: IDENTITY }) : made) // prettier-ignore
+
+/** An item of a file, tipped and turned, the middle of its foot on the origin. */
+function itemAsBlock(
+  { reference, item, tipped, turned }: Extract<Block['shape'], { kind: 'item' }>,
+  context: PlacingContext,
+): Result<MadeBlock> {
+  const found = context.item(reference, item)
+  if (!found.ok) return found
+  const { of, shape, within } = found.value
+  const lies = compose(compose(turnAbout([0, 0, 1], (turned * Math.PI) / 2), turnAbout([1, 0, 0], (tipped * Math.PI) / 2)), within) // prettier-ignore
+  const { min, max } = boxOfPositions(placePositions(lies, shape.positions))
+  const onto = translation([-(min[0] + max[0]) / 2, -(min[1] + max[1]) / 2, -min[2]])
+  return ok({ of, shape, within: compose(onto, lies) })
 }
 
 /** Of things that are no larger than what a maker typed in. */

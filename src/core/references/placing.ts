@@ -1,4 +1,5 @@
 import type { FaceRef, PlacingMove } from '../document/placing-schema'
+import type { ImportedShape } from './model'
 import {
   apply,
   compose,
@@ -22,6 +23,14 @@ import type { ImportedModel } from './model'
 import { shapeRounds } from './shape-facts'
 
 /** What moves may refer to besides their own reference. */
+/** An item of a file. */
+export interface ItemShape {
+  /** Says which it is. */
+  of: string
+  shape: ImportedShape
+  within: Placement
+}
+
 export interface PlacingContext {
   /** Works out a length, mm. */
   value: (formula: string) => Result<number>
@@ -29,6 +38,8 @@ export interface PlacingContext {
   face: (reference: string, face: FaceRef) => Result<SurfaceShape>
   /** An outline of the project. */
   profile: (outline: string) => Profile | undefined
+  /** An item of a file in the shape and at the size that it has there, and what takes that to its place in the file. */
+  item: (reference: string, item: string) => Result<ItemShape>
   /** The space that something comes through as it moves; `of` says what it is, so that it is worked out once. */
   space: (of: string, shape: () => Pick<IndexedMesh, 'positions' | 'indices'>, motion: Motion) => Result<IndexedMesh>
 }

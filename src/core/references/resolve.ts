@@ -103,6 +103,7 @@ const ALONE: PlacingContext = {
   value: knownLengths({}),
   face: () => fail('no-reference', 'The other reference is not in the project any more.'),
   profile: () => undefined,
+  item: () => fail('no-reference', 'The other reference is not in the project any more.'),
   space: () => fail('no-space', 'What moves is worked out in a project.'),
 }
 

@@ -46,6 +46,12 @@ function listening(context: PlacingContext, asked: Asked[]): PlacingContext {
     value: (formula) => note((c) => c.value(formula)),
     face: (reference, face) => note((c) => c.face(reference, face)),
     profile: (outline) => note((c) => c.profile(outline)),
+    item: (reference, item) => {
+      const answer = context.item(reference, item)
+      const told = (r: typeof answer) => (r.ok ? r.value.of : r.problem)
+      asked.push({ again: (c) => told(c.item(reference, item)), told: contentKey(told(answer)) })
+      return answer
+    },
     space: context.space,
   }
 }
@@ -81,7 +87,7 @@ export class ResolvedReferences {
       const before = done.get(settings.id)
       if (before) return before
       open.add(settings.id)
-      const reference = this.of(settings, project, models, { value, face: faceOf, profile, space })
+      const reference = this.of(settings, project, models, { value, face: faceOf, profile, item, space })
       open.delete(settings.id)
       if (reference) done.set(settings.id, reference)
       return reference
@@ -97,11 +103,20 @@ export class ResolvedReferences {
         ? ok(placeShape(face, reference.placement))
         : fail('no-face', `The face of ${settings.name} that this goes by is not there any more.`)
     }
+    const item: PlacingContext['item'] = (id, of) => {
+      const settings = project.references.find((r) => r.id === id)
+      const model = settings && models.get(settings.file)
+      if (!model) return fail('no-reference', 'The file that this is an item of is not in the project any more.')
+      const sized = scaledModel(model, settings.scale)
+      const found = sized.items.find((i) => i.id === of)
+      if (!found) return fail('lost-item', `${settings.name} has no item ${of} any more.`)
+      return ok({ of: contentKey([settings.file, settings.scale, of]), shape: sized.shapes[found.shape]!, within: found.placement }) // prettier-ignore
+    }
     const placed = project.references.flatMap((r) => place(r) ?? [])
     const alone = project.blocks.filter((b) => !b.on)
     return alone.length === 0
       ? placed
-      : [...placed, this.alone(alone, project, { value, face: faceOf, profile, space })]
+      : [...placed, this.alone(alone, project, { value, face: faceOf, profile, item, space })]
   }
 
   /** The flat outlines of a project, worked out when they are first asked for. */

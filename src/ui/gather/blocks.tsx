@@ -1,6 +1,6 @@
 'use client'
-import { removeBlock, setBlock } from '@/core/document/edits'
-import type { Block, BlockShape } from '@/core/document/items-schema'
+import { removeBlock, replaceBlock, setBlock } from '@/core/document/edits'
+import type { Block, BlockShape, SizedShape } from '@/core/document/items-schema'
 import type { Project } from '@/core/document/schema'
 import { Choose } from '../primitives/choose'
 import { LengthFigure } from '../primitives/length-figure'
@@ -14,9 +14,9 @@ import { newBlock, SHAPES } from './new-block'
 export function AddBlock({ on }: { on?: string }) {
   const edit = useProject((s) => s.edit)
   const outlines = useProject((s) => s.history.present.outlines)
-  const add = (kind: BlockShape['kind'], keepOut = false) =>
+  const add = (kind: SizedShape['kind'], keepOut = false) =>
     edit(setBlock(newBlock(kind, { ...(on ? { on } : {}), keepOut }, outlines[0]?.id)))
-  const shapes = (Object.keys(SHAPES) as BlockShape['kind'][]).filter((k) => k !== 'profile' || outlines.length > 0)
+  const shapes = (Object.keys(SHAPES) as SizedShape['kind'][]).filter((k) => k !== 'profile' || outlines.length > 0)
   return (
     <Menu
       align="start"
@@ -72,10 +72,31 @@ export function BlockSentence({ id }: { id: string }) {
             />{' '}
           </span>
         ))}
+        <Replace block={block} />
         <Remove label={`Take ${block.name} out`} act={() => edit(removeBlock(id))} />
       </p>
       <Trouble problem={problem} />
     </div>
+  )
+}
+
+/** More items than this are not listed. */
+const MOST = 60
+
+/** A first idea gives way to the thing itself: an item of a file comes to stand in the block's place. */
+function Replace({ block }: { block: Block }) {
+  const edit = useProject((s) => s.edit)
+  const references = useProject((s) => s.build?.references)
+  const items = (references ?? []).flatMap((r) => r.items.flatMap((i) => (i.made ? [] : [{ reference: r, item: i }])))
+  if (items.length === 0) return null
+  return (
+    <Menu
+      align="start"
+      className="figure"
+      acts={items.slice(0, MOST).map(({ reference, item }): [string, () => void] => [`${item.name}, of ${reference.name}`, () => edit(replaceBlock(block, reference.id, item.id))])} // prettier-ignore
+    >
+      replace it by an item …
+    </Menu>
   )
 }
 
@@ -99,6 +120,8 @@ function ShapeWords({
     </>
   )
   switch (shape.kind) {
+    case 'item':
+      return <ItemWords shape={shape} onChange={onChange} />
     case 'box':
       return (
         <>
@@ -137,4 +160,34 @@ function ShapeWords({
         </>
       )
   }
+}
+
+const QUARTERS = { 0: '0°', 1: '90°', 2: '180°', 3: '270°' }
+
+/** Which item of a file stands there, and how it was turned for it. */
+function ItemWords({
+  shape,
+  onChange,
+}: {
+  shape: Extract<BlockShape, { kind: 'item' }>
+  onChange: (shape: BlockShape) => void
+}) {
+  // prettier-ignore
+  const references = useProject((s) => s.build?.references)
+  const reference = references?.find((r) => r.id === shape.reference)
+  const item = reference?.items.find((i) => i.id === shape.item)
+  const quarters = (label: string, key: 'tipped' | 'turned') => (
+    <Choose
+      label={label}
+      value={String(shape[key])}
+      options={QUARTERS}
+      onChange={(v) => onChange({ ...shape, [key]: Number(v) })}
+    />
+  )
+  return (
+    <>
+      {item?.name ?? shape.item} of {reference?.name ?? 'a file'}, tipped by{' '}
+      {quarters('How far it is tipped', 'tipped')} and turned by {quarters('How far it is turned', 'turned')}
+    </>
+  )
 }

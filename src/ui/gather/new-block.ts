@@ -1,8 +1,8 @@
-import type { Block, BlockShape } from '@/core/document/items-schema'
+import type { Block, SizedShape } from '@/core/document/items-schema'
 import { newId } from '../new-id'
 
 /** What the shapes of blocks are called. */
-export const SHAPES: Readonly<Record<BlockShape['kind'], string>> = {
+export const SHAPES: Readonly<Record<SizedShape['kind'], string>> = {
   box: 'box',
   cylinder: 'cylinder',
   tube: 'tube',
@@ -10,7 +10,7 @@ export const SHAPES: Readonly<Record<BlockShape['kind'], string>> = {
   profile: 'outline with a height',
 }
 
-const FIRST: Readonly<Record<BlockShape['kind'], BlockShape>> = {
+const FIRST: Readonly<Record<SizedShape['kind'], SizedShape>> = {
   box: { kind: 'box', width: '10', depth: '10', height: '5' },
   cylinder: { kind: 'cylinder', diameter: '8', height: '10' },
   tube: { kind: 'tube', diameter: '10', bore: '6', height: '10' },
@@ -20,7 +20,7 @@ const FIRST: Readonly<Record<BlockShape['kind'], BlockShape>> = {
 
 /** A block with sizes to begin with. */
 export function newBlock(
-  kind: BlockShape['kind'],
+  kind: SizedShape['kind'],
   change: Pick<Block, 'keepOut'> & Partial<Block>,
   outline?: string,
 ): Block {
