@@ -9,6 +9,7 @@ import { openDatabase } from '../../src/server/database'
 import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
 import { changeRandomFaces } from './change-faces'
+import { changeRandomMeshes } from './change-meshes'
 import { divideRandomParts } from './divide-parts'
 import { mutated } from './mutate'
 import { proveRandomParts } from './prove-parts'
@@ -54,6 +55,12 @@ test('chains of lines and arcs, drawn out, on a plate or turned, come out rounde
 
 test('parts changed by hand at random come out as if they had been built like that, and what can be had is not refused', async () => {
   expect(await changeRandomFaces(SEED, 40, await Kernel.load())).toEqual({ failures: [], refused: 0 })
+}, 120_000)
+
+test('found meshes, turned and noisy, show their faces and are changed by hand as formulas say', async () => {
+  const { failures, refused } = await changeRandomMeshes(SEED, 40, await Kernel.load())
+  expect(failures).toEqual([])
+  expect(refused).toBeLessThan(4)
 }, 120_000)
 
 test('broken documents and project files are taken or refused, and what was saved stays', async () => {

@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|skins|chains|cuts|changes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|chains|cuts|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
- * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, changes their faces by hand, and proves
+ * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, changes their faces by hand, and those of found meshes, and proves
  * random parts whose figures are known. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
@@ -18,6 +18,7 @@ import { openDatabase } from '../../src/server/database'
 import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
 import { changeRandomFaces } from './change-faces'
+import { changeRandomMeshes } from './change-meshes'
 import { divideRandomParts } from './divide-parts'
 import { proveRandomParts } from './prove-parts'
 import { type Failure, readBrokenFiles } from './read-files'
@@ -84,6 +85,16 @@ if (wanted('changes')) {
     return found.failures
   })
   process.stdout.write(`changes: ${refused} refused although what they should come to can be built\n`)
+}
+if (wanted('meshes')) {
+  const kernel = await Kernel.load()
+  let refused = 0
+  await inLots('meshes', async (from, count) => {
+    const found = await changeRandomMeshes(from, count, kernel)
+    refused += found.refused
+    return found.failures
+  })
+  process.stdout.write(`meshes: ${refused} refused although it is known what they should come to\n`)
 }
 if (wanted('proofs')) {
   const kernel = await Kernel.load()

@@ -6,7 +6,8 @@ import { adoptThin } from './adopt-thin'
 import { type Facet, readFacets, vertex } from './faces'
 import type { RecognisedFace } from './recognised-face'
 import { type Division, patchOf, settle } from './division'
-import { fitPlane, fitSurface } from './fit-surface'
+import { fitSurface } from './fit-surface'
+import { settleFlats, takeFlats, THINNISH } from './flats'
 import { findRods } from './rods'
 import { mergeFlats } from './merge-flats'
 
@@ -23,9 +24,8 @@ const SLACK = 0.006
 const SLACK_SHARE = 1e-5
 /** Neighbouring facets that turn less than this may be one curved face (cosine of 38 degrees). */
 const SMOOTH = Math.cos((38 * Math.PI) / 180)
-/** Thinner facets do not tell which way they face, mm; and up to here they tell it badly. */
+/** Thinner facets do not tell which way they face, mm. */
 const THIN = 0.008
-const THINNISH = 0.03
 
 /** Finds the faces of a closed or open mesh by growing over smooth edges. */
 export function facesOfMesh(mesh: IndexedMesh): FacedMesh {
@@ -127,92 +127,10 @@ function recogniseBlend(division: Division, triangles: readonly number[]): void 
   for (const part of components(division, (t) => left.has(t))) {
     const area = part.reduce((sum, t) => sum + division.facets[t]!.area, 0)
     const whole = part.length === triangles.length
-    settle(division, part, (whole ? undefined : fitSurface(patchOf(division, part))) ?? { kind: 'free', area })
+    const face = whole ? undefined : fitSurface(patchOf(division, part))
+    if (face) settle(division, part, face)
+    else if (!settleFlats(division, part)) settle(division, part, { kind: 'free', area })
   }
-}
-
-/** A flat piece stands out from the strips of a curved face by being this many times larger than those beside it. */
-const STANDS_OUT = 3
-
-/** Takes the flat faces out of a component in which they run smoothly into curved ones. @returns what is left */
-function takeFlats(division: Division, triangles: readonly number[]): number[] {
-  const count = division.facets.length
-  const member = new Uint8Array(count)
-  for (const t of triangles) member[t] = 1
-  const flatOf = new Int32Array(count).fill(-1)
-  const seen = new Int32Array(count)
-  const flats: { triangles: number[]; area: number; beside: Map<number, number> }[] = []
-  for (const seed of [...triangles].sort((a, b) => division.facets[b]!.area - division.facets[a]!.area)) {
-    if (flatOf[seed]! >= 0) continue
-    const found = growFlat(division, seed, seen, (t) => member[t] === 1 && flatOf[t]! < 0)
-    for (const t of found) flatOf[t] = flats.length
-    flats.push({
-      triangles: found,
-      area: found.reduce((sum, t) => sum + division.facets[t]!.area, 0),
-      beside: new Map(),
-    })
-  }
-  for (const [i, flat] of flats.entries())
-    for (const t of flat.triangles)
-      for (let k = 0; k < 3; k++) {
-        const side = division.opposite[3 * t + k]!
-        const other = side < 0 ? -1 : flatOf[Math.floor(side / 3)]!
-        if (other < 0 || other === i) continue
-        flat.beside.set(other, (flat.beside.get(other) ?? 0) + sideLength(division, 3 * t + k))
-      }
-  const left: number[] = []
-  for (const flat of flats) {
-    const usual = usualBeside(flat.beside, flats)
-    const face = flat.area > STANDS_OUT * usual ? fitPlane(patchOf(division, flat.triangles)) : undefined
-    if (face) settle(division, flat.triangles, face)
-    else for (const t of flat.triangles) left.push(t)
-  }
-  return left
-}
-
-/** The area of what lies beside a flat piece along half of its border and more. */
-function usualBeside(beside: ReadonlyMap<number, number>, flats: readonly { area: number }[]): number {
-  const sorted = [...beside].map(([i, long]) => ({ area: flats[i]!.area, long })).sort((a, b) => a.area - b.area)
-  let left = sorted.reduce((sum, b) => sum + b.long, 0) / 2
-  for (const { area, long } of sorted) {
-    left -= long
-    if (left <= 0) return area
-  }
-  return 0
-}
-
-function sideLength({ mesh: { positions, indices } }: Division, side: number): number {
-  const [a, b] = [3 * indices[side]!, 3 * indices[nextSide(side)]!]
-  return Math.hypot(
-    positions[a]! - positions[b]!,
-    positions[a + 1]! - positions[b + 1]!,
-    positions[a + 2]! - positions[b + 2]!,
-  )
-}
-
-/** The triangles about a seed whose corners lie in its plane. `seen` holds for each triangle the last seed it was met from. */
-function growFlat(division: Division, seed: number, seen: Int32Array, takes: (t: number) => boolean): number[] {
-  const { mesh, facets, opposite, slack } = division
-  const { positions, indices } = mesh
-  const { normal, middle } = facets[seed]!
-  const offset = dot(normal, middle)
-  const off = (v: number) =>
-    Math.abs(
-      normal[0] * positions[3 * v]! + normal[1] * positions[3 * v + 1]! + normal[2] * positions[3 * v + 2]! - offset,
-    )
-  seen[seed] = seed + 1
-  const found = [seed]
-  for (let i = 0; i < found.length; i++)
-    for (let k = 0; k < 3; k++) {
-      const side = opposite[3 * found[i]! + k]!
-      const t = Math.floor(side / 3)
-      if (side < 0 || seen[t] === seed + 1 || !takes(t)) continue
-      seen[t] = seed + 1
-      // Two of its corners are known to lie in the plane.
-      if (off(cornerAcross(indices, side)) > slack) continue
-      if (dot(facets[t]!.normal, normal) > 0.9 || division.heights[t]! < THINNISH) found.push(t)
-    }
-  return found
 }
 
 function sorted({ mesh, group, faces }: Division): FacedMesh {
