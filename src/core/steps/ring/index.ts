@@ -1,4 +1,4 @@
-import { trianglesOf } from '../../faces/topology'
+import { extentOf } from '../../faces/extent'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -68,7 +68,7 @@ function ringTool(values: Values, face: FaceValue, { kernel, id, tolerance }: St
   const { shape } = face.tag
   if (shape.kind !== 'cylinder') return raise('not-round', 'A ring goes round a cylinder, inside or outside; this face is none.', 'on') // prettier-ignore
   const up = upwards(shape.axis)
-  const [low, top] = extentOf(face, shape.point, up)
+  const [low, top] = extentOf(face.on, face.region, shape.point, up)
   if (at + wide > top - low + 1e-9) return raise('long', `The face is ${(top - low).toFixed(2)} mm long there; the ring would end ${(at + wide - (top - low)).toFixed(2)} mm past it.`, 'at') // prettier-ignore
   // Which way away from the axis the ring stands: out of an outside, into a hole; a groove against that.
   const out = (shape.hole ? -1 : 1) * (what === 'ring' ? 1 : -1)
@@ -94,20 +94,6 @@ function ringTool(values: Values, face: FaceValue, { kernel, id, tolerance }: St
 function upwards(axis: Vec3): Vec3 {
   const lead = [axis[2], axis[0], axis[1]].find((v) => Math.abs(v) > 1e-6) ?? 1
   return lead < 0 ? scale(axis, -1) : axis
-}
-
-/** From where to where a face reaches along its axis, from a point of that. */
-function extentOf({ on, region }: FaceValue, point: Vec3, up: Vec3): [number, number] {
-  let [low, high] = [Infinity, -Infinity]
-  for (const t of trianglesOf(on.topology, region)) {
-    for (let k = 0; k < 3; k++) {
-      const i = 3 * on.mesh.indices[3 * t + k]!
-      const far = dot(sub([on.mesh.positions[i]!, on.mesh.positions[i + 1]!, on.mesh.positions[i + 2]!], point), up)
-      low = Math.min(low, far)
-      high = Math.max(high, far)
-    }
-  }
-  return [low, high]
 }
 
 function offerRing({ picks, newId }: Situation): Offer[] {

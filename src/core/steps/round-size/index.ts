@@ -8,6 +8,7 @@ import { formatLength } from '../../units/length'
 import { asFar, passNotes, someFaces } from '../by-hand'
 import { stepKind } from '../step-kind'
 import { offerRoundSize } from './offers'
+import { sizedRows } from './rows'
 
 /** The size of holes, pegs, slots and rounded edges, however the part was made. */
 export const roundSizeStep = stepKind({
@@ -43,7 +44,7 @@ export const roundSizeStep = stepKind({
     { kind: 'solid', fields: { shape: 'cylinder', across: '8' } },
     { kind: 'round-size', fields: { part: 'before1', faces: [{ name: { step: 'before1', role: 'side' }, near: [4, 0, 5], of: 1 }], size: '9.4' } }, // prettier-ignore
   ],
-  build: ({ part, faces, also, how, size, by, gap }, { kernel }) => {
+  build: ({ part, faces, also, how, size, by, gap }, { kernel, id }) => {
     const on = part.pointable()
     const picked = someFaces(faces).map((f) => f.region)
     const regions = also === 'alike' ? [...new Set(picked.flatMap((r) => alikeRounds(on, r)))] : picked
@@ -68,7 +69,8 @@ export const roundSizeStep = stepKind({
       ...passNotes(made),
       ...told(on, regions, halves),
     ]
-    return { parts: [{ id: part.id, solid: made.solid }], facts: { was: halves * before }, rows: [], notes }
+    const rows = how === 'wider' ? [] : sizedRows(id, part, on, regions, { across: (2 / halves) * size, gap })
+    return { parts: [{ id: part.id, solid: made.solid }], facts: { was: halves * before }, rows, notes }
   },
   facts: { was: 'the size that the first had before' },
 })

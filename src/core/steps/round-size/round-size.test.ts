@@ -2,6 +2,7 @@ import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../..
 import { facing, kept, boreAt } from '../../../../tests/support/facing'
 import { pointable } from '../../faces/resolve'
 import type { BuiltPart } from '../../built/built'
+import { measureLedger } from '../../fit/ledger'
 
 const BOX: StepOf = ['solid', { width: '40', depth: '30', height: '20' }, 'box']
 const bore = (x: number, y: number, across: number, id: string): StepOf =>
@@ -80,4 +81,17 @@ test('a rounded edge gets another radius with all that runs on from it', async (
     const { volumes, problems } = await sized([BOX, round(4)], { faces: [face], how: 'radius', size: `${radius}` })
     expect([problems, volumes['box']! / wanted]).toEqual([[], expect.closeTo(1, 4)])
   }
+})
+
+test('what a hole or a peg was sized for has a row in the ledger, measured on what came out', async () => {
+  const peg: StepOf = ['solid', { shape: 'cylinder', across: '7', height: '9', on: { base: 'ground', off: '20' }, at: at('10', '4'), how: 'add', parts: ['box'] }, 'peg'] // prettier-ignore
+  const steps = [BOX, bore(-10, 0, 4, 'a'), bore(-2, -9, 4, 'b'), peg]
+  const part = await boxOf(steps)
+  const on = pointable(part.mesh)
+  const outside = kept(part, on, on.topology.surfaceOf.findIndex((s) => { const { shape: is } = part.mesh.surfaces[s]!; return is.kind === 'cylinder' && !is.hole })) // prettier-ignore
+  const rows = async (fields: Fields) => measureLedger((await sized(steps, fields)).build).map((r) => [r.between, r.verdict, r.measured]) // prettier-ignore
+  const holes = await rows({ faces: [boreAt(part, -10, 0)], also: 'alike', size: '5.3', gap: '0.2' })
+  expect(holes).toEqual([1, 2].map((i) => [`Ø 5.3 in hole ${i} of Part`, 'holds', expect.closeTo(0.2, 2)]))
+  expect(await rows({ faces: [outside], size: '6.4', gap: '0.15' })).toEqual([['peg of Part in Ø 6.4', 'holds', expect.closeTo(0.15, 2)]]) // prettier-ignore
+  expect(await rows({ faces: [outside], size: '6.4' })).toEqual([])
 })
