@@ -18,6 +18,7 @@ import { earsStep } from './ears'
 import { edgesStep } from './edges'
 import { extrudeStep } from './extrude'
 import { feetStep } from './feet'
+import { fingersStep } from './fingers'
 import { fitStep } from './fit'
 import { gasketStep } from './gasket'
 import { gripsStep } from './grips'
@@ -27,6 +28,7 @@ import { holdDownStep } from './hold-down'
 import { holesStep } from './holes'
 import { itemStep } from './item'
 import { keyholesStep } from './keyholes'
+import { panelsStep } from './panels'
 import { pauseStep } from './pause'
 import { labelStep } from './label'
 import { ledgeStep } from './ledge'
@@ -77,6 +79,7 @@ const ALL = [
   loftStep,
   sweepStep,
   panelStep,
+  panelsStep,
   batteryBayStep,
   itemStep,
   caseStep,
@@ -131,6 +134,7 @@ const ALL = [
   divideStep,
   dowelsStep,
   tongueStep,
+  fingersStep,
   seamScrewsStep,
   seamMagnetsStep,
   seamMarksStep,
