@@ -43,6 +43,28 @@ export const itemKind: FieldKind<ItemField, string> = {
   facts: () => ({ default: '' }),
 }
 
+/** Several items of that reference, by id. */
+export interface ItemsField extends FieldBase<'items', readonly PlacedItem[]> {
+  of: string
+}
+export const itemsField = (label: string, of: string): ItemsField => ({ type: 'items', label, of })
+
+export const itemsKind: FieldKind<ItemsField, string[]> = {
+  type: 'items',
+  turn: 'picks',
+  schema: () => z.array(z.string().max(1000)).max(200).default([]),
+  resolve: (saved, spec, at) => {
+    const reference = referenceOf(spec.of, at)
+    if (!reference.ok) return reference
+    const items = reference.value.items.filter((i) => saved.includes(i.id))
+    const lost = saved.find((id) => !items.some((i) => i.id === id))
+    if (lost !== undefined) return fail('lost-item', `${reference.value.name} has no item "${lost}" any more; choose another.`) // prettier-ignore
+    return ok({ value: items, key: contentKey(items.map((i) => i.key)), shown: saved })
+  },
+  swapped: (saved, swap) => saved.map((id) => renamed(id, swap)),
+  facts: () => ({ default: [] }),
+}
+
 /** A choice for each of some items of the reference, by item id. */
 export interface ItemChoicesField<V extends string = string> extends FieldBase<
   'item-choices',

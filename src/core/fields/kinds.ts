@@ -1,7 +1,16 @@
 import { choiceKind, type ChoiceField, fitKind, type FitField, textKind, type TextField, yesNoKind, type YesNoField } from './choice' // prettier-ignore
 import { type DrawnLineField, drawnLineKind } from './drawn-line'
 import type { FieldKind } from './field-kind'
-import { type HolesField, holesKind, type ItemChoicesField, itemChoicesKind, type ItemField, itemKind } from './item'
+import {
+  type HolesField,
+  holesKind,
+  type ItemChoicesField,
+  itemChoicesKind,
+  type ItemField,
+  itemKind,
+  type ItemsField,
+  itemsKind,
+} from './item'
 import { type LengthField, lengthKind } from './length'
 import { type AngleField, angleKind, type CountField, countKind, type RatioField, ratioKind } from './number'
 import { type EdgesField, edgesKind, type FacesField, facesKind, type PartField, partKind, type PartsField, partsKind } from './part' // prettier-ignore
@@ -34,6 +43,7 @@ export const FIELD_KINDS = {
   reference: referenceKind,
   publication: publicationKind,
   item: itemKind,
+  items: itemsKind,
   'item-choices': itemChoicesKind,
   holes: holesKind,
   part: partKind,
@@ -69,6 +79,7 @@ export type FieldSpec =
   | ReferenceField<Reference | undefined>
   | PublicationField
   | ItemField
+  | ItemsField
   | ItemChoicesField
   | HolesField
   | PartField

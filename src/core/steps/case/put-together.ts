@@ -36,7 +36,14 @@ export const goesTogether: Check = ({ build, ledger, project }) =>
     if ((!row.comes && !opens) || !row.step || measured?.verdict !== 'tight' || !measured.at) return []
     const [own, other] = measured.at
     const item = itemAt(row, own, build.references) ?? itemAt({ ...row, a: row.b }, other, build.references)
-    const opened = item && project.steps.find((s) => s.kind === 'opening' && !s.off && s.fields.item === item.id)
+    const opened =
+      item &&
+      project.steps.find(
+        (s) =>
+          s.kind === 'opening' &&
+          !s.off &&
+          (s.fields.item === item.id || (s.fields.others as string[] | undefined)?.includes(item.id)),
+      )
     const where = `near x ${own[0].toFixed(1)}, y ${own[1].toFixed(1)}, z ${own[2].toFixed(1)} mm`
     const what = row.between.includes(' going ') ? row.between.replace(' going ', ' does not go ') : `${row.between}: something is in the way` // prettier-ignore
     return [

@@ -1,5 +1,5 @@
 import { choiceField } from '../../fields/choice'
-import { itemField } from '../../fields/item'
+import { itemField, itemsField } from '../../fields/item'
 import type { FieldSpecs, FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { angleField, countField } from '../../fields/number'
@@ -9,6 +9,8 @@ import { ENCLOSURE } from '../../enclosures/enclosure'
 export const openingFields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base, e.lid]),
   item: itemField('Item', 'case'),
+  others: itemsField('Others in the same opening', 'case'),
+  round: choiceField('How they are gone round', 'each', { each: 'along the outline of each', one: 'in one rectangle round all' }), // prettier-ignore
   side: choiceField('Wall', 'auto', {
     auto: 'the wall it faces',
     front: 'the front',

@@ -1,10 +1,12 @@
-import { type Enclosure, laidFlat } from '../../enclosures/enclosure'
+import { type CasedItem, type Enclosure, laidFlat } from '../../enclosures/enclosure'
 import { gapRow } from '../../built/gap-row'
 import { boxesMeet, boxOfPositions } from '../../geometry/vec'
 import { compose } from '../../geometry/placement'
 import type { Profile } from '../../profile/segment'
 import { boundsOf } from '../../profile/measure'
-import { raise } from '../../result'
+import { union } from '../../profile/combine'
+import { rectangle } from '../../profile/shapes'
+import { expectOk, raise } from '../../result'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { openingFields, type OpeningValues } from './fields'
 import { offerOpenings, startOpening } from './offers'
@@ -27,6 +29,8 @@ export const openingStep = stepKind({
   fieldNotes: {
     case: 'id of a case step before; empty: the nearest',
     item: 'item id',
+    others: 'ids of items that share the opening',
+    round: 'with `others`: `each` along its outline, or `one` rectangle round all of them',
     side: '`auto` (the wall it faces), `front`, `back`, `left`, `right`, `top` or `bottom`',
     gap: 'gap around the item’s outline, per side',
     bevel: 'bevel at the outside',
@@ -36,7 +40,7 @@ export const openingStep = stepKind({
     way: '`shut`, or `open`: towards the parting as wide as it is, so that an item over the edge can be put in',
   },
   sentence: [
-    'Open', { field: 'side' }, 'for', { field: 'item', after: ',' }, { field: 'gap' }, 'around, bevel', { field: 'bevel' }, 'outside,',
+    'Open', { field: 'side' }, 'for', { field: 'item', after: ',' }, { field: 'others', rare: true, before: 'together with', after: ',' }, { field: 'round', rare: true, after: ',' }, { field: 'gap' }, 'around, bevel', { field: 'bevel' }, 'outside,',
     { field: 'ledge', rare: true, before: 'with a ledge of', after: ' over its edge,' }, { field: 'view', rare: true, before: 'seen whole from', after: 'aslant,' },
     { field: 'plug', rare: true }, { field: 'plugWide', when: ['plug', 'body'] }, { field: 'plugHigh', when: ['plug', 'body'], before: 'by', after: ',' },
     { field: 'wires', when: ['plug', 'wires'] }, { field: 'wireAcross', when: ['plug', 'wires'], before: 'of Ø', after: ',' }, { field: 'wireUp', when: ['plug', 'wires'], after: ' over its middle,' },
@@ -65,10 +69,9 @@ function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
   const e = v.case.data
   if (item.state === 'left-out')
     return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs no opening.`] }
-  const positions = laidFlat(e.stand, item.positions)
-  const flat = { id: item.id, name: item.name, positions, indices: item.indices, box: boxOfPositions(positions) }
-  const wall = wallFor(flat, v.side, e, v.gap)
-  const seen = seenThrough(wall, kernel, flat)
+  const [flat, ...others] = [item, ...v.others.filter((o) => o.id !== item.id && o.state !== 'left-out')].map((i) => laidItem(e, i)) // prettier-ignore
+  const wall = wallFor(flat!, v.side, e, v.gap)
+  const seen = allSeen(wall, kernel, [flat!, ...others], v.round)
   const stretches = stretchesOf(seen, wall, v, 2 * context.printer.line)
   keepsRim(stretches, wall, item.name, e)
   const tools = openingTools(stretches, wall, v.way === 'open', e, context)
@@ -83,6 +86,34 @@ function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
     rows: [...roundIt(v, e, id, stretches, wall), ...(v.plug === 'body' ? plugRows(v, e, id, seen, wall) : [])],
     notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : v.plug === 'body' ? [] : setBack(item.name, wall, v), // prettier-ignore
   }
+}
+
+const laidItem = (e: Enclosure, { id, name, positions, indices }: OpeningValues['item']): CasedItem => {
+  const flat = laidFlat(e.stand, positions)
+  return { id, name, positions: flat, indices, box: boxOfPositions(flat) }
+}
+
+/** What is seen of all that share an opening, each from where it ends itself. */
+function allSeen(
+  wall: Wall,
+  kernel: StepContext['kernel'],
+  items: readonly CasedItem[],
+  round: OpeningValues['round'],
+): Profile {
+  const outlines = items.map((item, i) =>
+    seenThrough(i === 0 ? wall : { ...wall, reach: reachOf(wall, item) }, kernel, item),
+  )
+  const [first, ...more] = outlines
+  if (more.length === 0) return first!
+  const all = more.reduce((sum, next) => expectOk(union(sum, next)), first!)
+  return round === 'one' ? rectangle(...boundsOf(all)) : all
+}
+
+/** How far an item comes out along the normal of a wall, mm. */
+function reachOf({ z }: Wall, { positions }: CasedItem): number {
+  let far = -Infinity
+  for (let i = 0; i < positions.length; i += 3) far = Math.max(far, z[0] * positions[i]! + z[1] * positions[i + 1]! + z[2] * positions[i + 2]!) // prettier-ignore
+  return far
 }
 
 /** Refuses an opening that a side has no room for. Errors: rim */
@@ -109,7 +140,7 @@ const roundIt = (
 ): StepOutput['rows'] =>
   stretches.some((s) => s.role === 'opening' && s.to > wall.inside) || (v.ledge === 0 && v.view > 0)
     ? [
-        gapRow(id, 'gap', `${v.item.name} in its opening`, v.gap, 'at-least', { of: 'items', reference: e.reference, items: [v.item.id] }, { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' }, also: ['view', 'recess'].map((role) => ({ step: id, role })) }), // prettier-ignore
+        gapRow(id, 'gap', `${[v.item, ...v.others].map((i) => i.name).join(', ')} in ${v.others.length > 0 ? 'one' : 'its'} opening`, v.gap, 'at-least', { of: 'items', reference: e.reference, items: [v.item, ...v.others].map((i) => i.id) }, { of: 'parts', parts: [e.base, e.lid], surfaces: { step: id, role: 'opening' }, also: ['view', 'recess'].map((role) => ({ step: id, role })) }), // prettier-ignore
       ]
     : []
 

@@ -34,6 +34,8 @@ export const offerOpenings = (at: Situation): Offer[] =>
 
 function forPicked(at: Situation, step: string, reference: OfferedReference, open: ReadonlySet<unknown>): Offer[] {
   const [pick] = at.picks
+  const all = [...new Set(at.picks.map((p) => p.owner))]
+  if (all.length > 1) return at.picks.some((p) => p.reference !== reference.id || open.has(p.owner) || p.owner === reference.board?.item) ? [] : [together(at, step, all)] // prettier-ignore
   if (pick?.reference !== reference.id || open.has(pick.owner) || pick.owner === reference.board?.item) return []
   const top = (words: string, key: string, own: Record<string, unknown>): Offer => ({
     key: `opening ${step} ${key}`,
@@ -48,6 +50,15 @@ function forPicked(at: Situation, step: string, reference: OfferedReference, ope
   ]
 }
 
+/** One opening for several items that are picked. */
+const together = (at: Situation, step: string, [item, ...others]: readonly string[]): Offer => ({
+  key: `opening ${step} together`,
+  words: 'open the wall for all of them in one',
+  picked: true,
+  steps: [newStep(at, 'opening', { case: step, item, others, round: 'one', bevel: BEVEL, way: 'open' })],
+  edit: (project) => [item!, ...others].reduce((p, i) => letOut(step, i)(p), project),
+})
+
 const offer = (at: Situation, step: string, item: string, words: string): Offer => ({
   key: `opening ${step} ${item}`,
   words,
@@ -59,7 +70,7 @@ const openedBy = ({ steps }: Project, caseStep: string): ReadonlySet<unknown> =>
   new Set(
     steps
       .filter((s) => s.kind === 'opening' && !s.off && (s.fields.case ?? caseStep) === caseStep)
-      .map((s) => s.fields.item),
+      .flatMap((s) => [s.fields.item, ...((s.fields.others ?? []) as unknown[])]),
   )
 
 /** Lets an item out of its case instead of taking it in. */

@@ -1,3 +1,4 @@
+import { at, type Node } from '../../../../demo/make/step-assembly'
 import { PLAIN, read, simpleBoard, stepBytes, wrapped } from '../../../../tests/support/boards'
 import { setField, setItemState, turnReference } from '../../document/edits'
 import type { Project } from '../../document/schema'
@@ -95,4 +96,36 @@ test('a wider case pushes the wall out: the opening follows, and says how far a 
   const { report } = await build(setField(wrap, 'clear', '6')(project))
   expect(report.problems).toEqual([])
   expect(report.notes.join()).toMatch(/a plug has to reach that far in/)
+})
+
+test('two sockets share one opening: along both outlines, or in one rectangle; the row knows both', async () => {
+  const plain = simpleBoard({ ...PLAIN, socket: true })
+  type Assembly = Extract<Node, { children: readonly Node[] }>
+  const assembly = (plain as Assembly).children[0] as Assembly
+  // 5 x 3.4 mm, its middle 9 mm to the right of the socket's.
+  const jack: Node = { name: 'jack', place: at(PLAIN.width / 2 + 9, 0, PLAIN.thickness), solid: { kind: 'box', size: [5, 7, 3.4], at: [-2.5, -1.5, 0] } } // prettier-ignore
+  const root = { ...plain, children: [{ ...assembly, children: [...assembly.children, jack] }] }
+  const model = await read(await stepBytes(root))
+  const both = wrapped(model, { posts: false })
+  const first = both.project.steps.find((s) => s.kind === 'opening')!
+  const one: Project = { ...both.project, steps: both.project.steps.filter((s) => s.kind !== 'opening' || s === first) }
+  const run = async (fields: Record<string, unknown>) => {
+    const builder = new Builder(kernel)
+    const built = await builder.build({ ...one, steps: one.steps.map((s) => (s === first ? { ...s, fields: { ...s.fields, item: SOCKET, gap: '0.5', bevel: '0', way: 'shut', ...fields } as typeof s.fields } : s)) }, both.models, 'view') // prettier-ignore
+    builder.dispose()
+    return { volume: built.parts.reduce((sum, p) => sum + p.volume, 0), problems: built.steps.flatMap((s) => s.problems), rows: measureLedger(built) } // prettier-ignore
+  }
+  const alone = await run({})
+  const each = await run({ others: ['sensor assembly/jack'] })
+  const joined = await run({ others: ['sensor assembly/jack'], round: 'one' })
+  expect([alone, each, joined].map((r) => r.problems)).toEqual([[], [], []])
+  // The wall is 4 lines of 0.42: the jack takes its own outline grown by the gap out of it, the rectangle what lies between too.
+  const own = 5 * 3.4 + 2 * 0.5 * 8.4 + Math.PI * 0.25
+  expect((alone.volume - each.volume) / (own * 1.68)).toBeGreaterThan(0.85)
+  expect((alone.volume - each.volume) / (own * 1.68)).toBeLessThan(1.01)
+  // From the left of the socket to the right of the jack, as high as the jack.
+  const rectangle = 15.5 * 3.4 + 2 * 0.5 * 18.9 + Math.PI * 0.25 - (8 * 3 + 2 * 0.5 * 11 + Math.PI * 0.25)
+  expect((alone.volume - joined.volume) / (rectangle * 1.68)).toBeGreaterThan(0.85)
+  expect((alone.volume - joined.volume) / (rectangle * 1.68)).toBeLessThan(1.01)
+  expect(each.rows.find((r) => r.between === 'socket, jack in one opening')).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.5, 1) }) // prettier-ignore
 })

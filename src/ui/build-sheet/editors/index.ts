@@ -4,7 +4,7 @@ import { ChoiceEditor, FitEditor, TextEditor, YesNoEditor } from './choice'
 import type { EditorProps } from './editor'
 import { BodiesEditor, DrawnLineEditor, NamedShapesEditor, OutlineEditor, PublicationEditor, RimEditor, TakenEdgesEditor } from './drawings' // prettier-ignore
 import { HolesEditor } from './holes'
-import { ItemChoicesEditor, ItemEditor } from './item'
+import { ItemChoicesEditor, ItemEditor, ItemsEditor } from './item'
 import { AngleEditor, CountEditor, LengthEditor, RatioEditor } from './figure'
 import { MarkEditor } from './mark'
 import { PartEditor, PartsEditor } from './part'
@@ -28,6 +28,7 @@ const EDITORS = {
   reference: ReferenceEditor,
   publication: PublicationEditor,
   item: ItemEditor,
+  items: ItemsEditor,
   'item-choices': ItemChoicesEditor,
   holes: HolesEditor,
   part: PartEditor,

@@ -1,6 +1,7 @@
 'use client'
-import type { ItemChoicesField, ItemField } from '@/core/fields/item'
+import type { ItemChoicesField, ItemField, ItemsField } from '@/core/fields/item'
 import { Choose } from '../../primitives/choose'
+import { Ticked } from '../../primitives/ticked'
 import { useProject } from '../../store/store'
 import type { EditorProps } from './editor'
 
@@ -16,6 +17,21 @@ export function ItemEditor({ spec, saved, report, write }: EditorProps<ItemField
   const options =
     items.some((i) => i.id === saved) || saved === '' ? known : [[saved, nameInId(saved)] as const, ...known]
   return <Choose label={spec.label} value={saved} options={Object.fromEntries(options)} onChange={write} />
+}
+
+/** Items, ticked in a list. */
+export function ItemsEditor({ spec, saved, report, write }: EditorProps<ItemsField, string[]>) {
+  const items = useWorkedOn(report?.reference)?.items ?? []
+  return (
+    <Ticked
+      label={spec.label}
+      empty="There is no item."
+      options={items}
+      saved={saved}
+      nameOf={(id) => items.find((i) => i.id === id)?.name ?? nameInId(id)}
+      onChange={write}
+    />
+  )
 }
 
 /** One choice for each item over the edge. */
