@@ -92,6 +92,8 @@ test('faces of two parts move by one figure, and a face is divided by a line dra
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await block(page)
   await block(page, '50')
+  await built(page)
+  await page.waitForTimeout(300)
   await from(page, 'top', 'Flat face, 40 × 30', [0.3, 0.5])
   const { x, y, width, height } = (await page.getByLabel('The parts as built.').boundingBox())!
   await page.keyboard.down('Shift')

@@ -22,8 +22,15 @@ export type Selector =
   | { of: 'items'; reference: string; items: readonly string[]; own?: true }
   /** What would stand up from a drawing, from one height over its plane to another, mm; its curves are taken as chords. */
   | { of: 'drawn'; profile: Profile; frame: Placement; span: readonly [number, number] }
-  /** All of a part, and of others that go with it; `firm`: but for what bends out of the way; `up`: what of it lies below a plane, as it is printed so far. */
-  | { of: 'whole'; part: string; also?: readonly string[]; firm?: true; up?: { normal: Vec3; offset: number } }
+  /** All of a part, and of others that go with it; `each`: every face of it is watched by this row; `firm`: but for what bends out of the way; `up`: what of it lies below a plane, as it is printed so far. */
+  | {
+      of: 'whole'
+      part: string
+      also?: readonly string[]
+      each?: true
+      firm?: true
+      up?: { normal: Vec3; offset: number }
+    }
   /** Every part and every fitted item, but for some parts. */
   | { of: 'rest'; but: readonly string[] }
   /** What the maker picked. */

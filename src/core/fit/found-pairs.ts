@@ -87,6 +87,7 @@ function bodyOfPart(part: Build['parts'][number]): Body {
     tree: once(() => new TriangleTree(triangles)),
     boxes: once(() => boxesOf(triangles)),
     meant: (selector, face) => {
+      if (selector.of === 'whole') return selector.each === true && selector.part === part.id
       if (selector.of !== 'parts' && selector.of !== 'picked') return false
       const surface: SurfaceTag = mesh.surfaces[topology.surfaceOf[face]!]!
       if (selector.of === 'parts')
@@ -158,6 +159,7 @@ function nearestFaces(a: Body, b: Body, rows: readonly RowSpec[]): FoundPair | u
 function isAbout(selector: Selector, body: Body): boolean {
   if (selector.of === 'parts') return selector.parts.includes(body.id)
   if (selector.of === 'items') return selector.items.includes(body.id)
+  if (selector.of === 'whole') return selector.each === true && selector.part === body.id
   return selector.of === 'picked' && selector.end.owner === body.id
 }
 

@@ -1,4 +1,5 @@
 import { at, built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { foundPairs } from '../../fit/found-pairs'
 import { measureLedger } from '../../fit/ledger'
 
 const panel = (
@@ -52,6 +53,7 @@ test('a box of five panels locks at all edges: none overlaps another, each in on
   const { build, problems } = await locked([FLOOR, ...sides], { parts: ['floor', 'front', 'back', 'left', 'right'], wide: '12', gap: '0.1' }) // prettier-ignore
   expect(problems).toEqual([])
   const rows = measureLedger(build)
+  expect(foundPairs(build)).toEqual([])
   expect(rows).toHaveLength(8)
   for (const row of rows) expect([row.between, row.verdict, row.measured]).toEqual([row.between, 'holds', expect.closeTo(0.1, 3)]) // prettier-ignore
   // Each is as thick as it was.

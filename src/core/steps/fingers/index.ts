@@ -62,7 +62,7 @@ export const fingersStep = stepKind({
         if (made.counts.length === 0) continue
         ;[solids[i], solids[j]] = made.solids
         told.push(`${first.name} and ${second.name}: ${made.counts.join(' and ')}`)
-        rows.push(gapRow(id, `${first.id} ${second.id}`, `${first.name} locked with ${second.name}`, gap, 'exact', { of: 'whole', part: first.id }, { of: 'whole', part: second.id })) // prettier-ignore
+        rows.push(gapRow(id, `${first.id} ${second.id}`, `${first.name} locked with ${second.name}`, gap, 'exact', { of: 'whole', part: first.id, each: true }, { of: 'whole', part: second.id, each: true })) // prettier-ignore
       }
     if (told.length === 0) return raise('apart', 'None of these panels lie in each other; let their edges overlap by the whole thickness.', 'parts') // prettier-ignore
     return {
