@@ -49,12 +49,13 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Part 7.2.3',
     'Part 7',
     'Part 8',
+    'Part 9',
     'Floor',
     'Front',
     'Back',
     'Left',
     'Right',
-    'Part 9',
+    'Part 10',
   ])
   expect(new Set(project.value.steps.map((s) => s.kind))).toEqual(new Set(stepKinds().map((k) => k.kind)))
 })

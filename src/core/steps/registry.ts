@@ -43,6 +43,7 @@ import { panelStep } from './panel'
 import { plungerStep } from './plunger'
 import { postsStep } from './posts'
 import { putStep } from './put'
+import { replaceStep } from './replace'
 import { resizeStep } from './resize'
 import { revolveStep } from './revolve'
 import { removeFacesStep } from './remove-faces'
@@ -122,6 +123,7 @@ const ALL = [
   fitStep,
   motionStep,
   putStep,
+  replaceStep,
   moveFacesStep,
   moveEdgesStep,
   divideFaceStep,

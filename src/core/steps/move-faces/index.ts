@@ -2,6 +2,7 @@ import { mirroredFaces, mirroredPlane } from '../../alter/mirrored'
 import { facesInPlane, leantFaces, levelWith, offsetFaces } from '../../alter/by-what'
 import { withFaces } from '../../alter/move-faces'
 import type { NewFace } from '../../alter/plan'
+import { facesToPoint } from '../../alter/to-point'
 import { type Pointable, straightRun } from '../../faces/resolve'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
@@ -9,6 +10,7 @@ import { lengthField } from '../../fields/length'
 import { angleField } from '../../fields/number'
 import { otherFacesField } from '../../fields/other-faces'
 import { edgesField, facesField, partField, type PartValue } from '../../fields/part'
+import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { apply, mirrorAt, type Placement } from '../../geometry/placement'
 import { placeAt } from '../../geometry/vec'
@@ -23,11 +25,12 @@ const fields = {
   also: choiceField('Which else', 'these', { these: 'alone', level: 'and all in one plane with them', mirrored: 'and those that mirror them in' }), // prettier-ignore
   mirror: planeField('The plane that mirrors them'),
   others: otherFacesField('Faces of other parts'),
-  how: choiceField('How they move', 'by', { by: 'by', to: 'to', lean: 'leant about' }),
+  how: choiceField('How they move', 'by', { by: 'by', to: 'to', lean: 'leant about', point: 'leant to meet at' }),
   by: lengthField('How far, out of the material', '1', -1000, 1000),
   to: planeField('What they come to'),
   about: edgesField('The edge', 'part'),
   angle: angleField('How far they lean, out of the material', '5', -80, 80),
+  tip: placeField('The point'),
   gone: goneField(),
 }
 type Values = FieldValues<typeof fields>
@@ -36,7 +39,7 @@ type Values = FieldValues<typeof fields>
 export const moveFacesStep = stepKind({
   kind: 'move-faces',
   title: 'Move or lean faces',
-  findBy: ['push', 'pull', 'offset', 'face', 'longer', 'shorter', 'thicker', 'thinner', 'tilt', 'draft', 'extend', 'edit a mesh'], // prettier-ignore
+  findBy: ['push', 'pull', 'offset', 'face', 'longer', 'shorter', 'thicker', 'thinner', 'tilt', 'draft', 'taper', 'pyramid', 'meet at a point', 'extend', 'edit a mesh'], // prettier-ignore
   group: 'alter',
   about:
     'Moves faces of a part, however it was made: the faces beside them are drawn out or cut back, and rounds go along.',
@@ -47,16 +50,17 @@ export const moveFacesStep = stepKind({
     also: '`these` alone, or with all that lie in one plane with them (`level`), or with those that are their mirror images (`mirrored`)',
     mirror: 'with `mirrored`: the plane between them',
     others: 'faces of other parts that move in the same way, each with its part; `also` is about the first part alone',
-    how: '`by` a length along the way each looks (of what is round the radius changes); `to` a plane (flat faces come to lie in it); `lean` by `angle` about a straight edge',
+    how: '`by` a length along the way each looks (of what is round the radius changes); `to` a plane (flat faces come to lie in it); `lean` by `angle` about a straight edge; `point`: each turned about the edge of it that is farthest from the point, until it goes through that',
     by: 'more than 0 out of the material',
-    to: 'with `to`: as in a drawing; its distance is what is kept to it',
+    to: 'with `to` and `point`: as in a drawing; with `to` its distance is what is kept to it',
+    tip: 'with `point`: on that plane, from its datum',
     about: 'with `lean`: one kept edge of the part',
     angle: 'with `lean`: degrees, more than 0 out of the material',
     gone: GONE_NOTE,
   },
   sentence: [
     'Move', { field: 'faces' }, { field: 'part', before: 'of', after: ',' }, { field: 'also', after: ',' }, { field: 'mirror', when: ['also', 'mirrored'], after: ',' }, { field: 'others', rare: true, before: 'with', after: ',' }, { field: 'how' },
-    { field: 'by', when: ['how', 'by'], after: '.' }, { field: 'to', when: ['how', 'to'], after: '.' },
+    { field: 'by', when: ['how', 'by'], after: '.' }, { field: 'to', when: ['how', 'to'], after: '.' }, { field: 'tip', when: ['how', 'point'], after: ' on' }, { field: 'to', when: ['how', 'point'], after: '.' },
     { field: 'about', when: ['how', 'lean'] }, { field: 'angle', when: ['how', 'lean'], before: 'by', after: '.' },
     { field: 'gone', rare: true, after: '.' },
   ], // prettier-ignore
@@ -74,7 +78,7 @@ export const moveFacesStep = stepKind({
       groups.map(({ whole, on, moves }) =>
         withFaces(kernel, whole.solid, on, moves(share), { part: whole.id, given: gone === 'go' }),
       )
-    const figure = { by: { field: 'by', value: by, unit: 'mm' }, to: { field: 'to', value: 0, unit: 'share' }, lean: { field: 'angle', value: angle, unit: '°' } } as const // prettier-ignore
+    const figure = { by: { field: 'by', value: by, unit: 'mm' }, to: { field: 'to', value: 0, unit: 'share' }, point: { field: 'to', value: 0, unit: 'share' }, lean: { field: 'angle', value: angle, unit: '°' } } as const // prettier-ignore
     const still = (how === 'by' && by === 0) || (how === 'lean' && angle === 0)
     const made = still ? [] : asFar(kernel, attempt, figure[how])
     const level = also === 'level' ? groups[0]!.count : 0
@@ -128,12 +132,16 @@ function newFaces(
   share: number,
   mirror?: Placement,
 ): Map<number, NewFace> {
-  const { how, by, to, angle } = values
+  const { how, by, to, tip, angle } = values
   if (regions.length === 0) return new Map()
   if (how === 'by') return offsetFaces(on, regions, share * by)
   if (how === 'to') return facesInPlane(on, regions, mirror ? mirroredPlane(to.frame, mirror) : to.frame, share)
-  const line = lineOf(values)
   const there = mirror && mirrorAt(mirror)
+  if (how === 'point') {
+    const point = apply(to.frame, [tip[0], tip[1], 0])
+    return facesToPoint(on, regions, there ? apply(there, point) : point, share)
+  }
+  const line = lineOf(values)
   return leantFaces(on, regions, there ? { from: apply(there, line.from), to: apply(there, line.to) } : line, (share * angle * Math.PI) / 180) // prettier-ignore
 }
 

@@ -126,3 +126,16 @@ test('bores and pegs get other radii by it', async () => {
   const area = (24000 - on.volume) / 20
   expect([out.problems, out.volumes['box']]).toEqual([[], expect.closeTo(24000 - area * (3.5 / 4) ** 2 * 20, 2)])
 })
+
+test('faces lean to meet at a point: a block becomes what is left of a pyramid', async () => {
+  const sides = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0]] // prettier-ignore
+  const square: StepOf = ['solid', { width: '40', depth: '40', height: '20' }, 'box']
+  const to = (off: string, fields: Fields = {}) => moved([square], sides, { how: 'point', to: { base: 'ground', off }, ...fields }) // prettier-ignore
+  const frustum = await to('60')
+  expect([frustum.problems, frustum.volume]).toEqual([[], expect.closeTo((20 / 3) * (1600 + 1600 * (4 / 9) + 1600 * (2 / 3)), 2)]) // prettier-ignore
+  // Aside of the middle it is as high and as wide, so that it has as much in it.
+  const aside = await to('60', { tip: at('8', '-5') })
+  expect(aside.volume).toBeCloseTo(frustum.volume, 2)
+  const low = await to('12')
+  expect(low.problems.length).toBe(1)
+})

@@ -9,7 +9,14 @@ export function offerMoveFaces(at: Situation): Offer[] {
   const picked = pickedFaces(at)
   const edge = picked?.first.edge?.kept
   const lean = picked && edge && at.picks.every((p) => p.shape.kind === 'plane') ? offerOnFaces(at, 'move-faces', (_, many) => many ? 'lean these faces about that edge' : 'lean this face about that edge', { how: 'lean', about: [{ ...edge, run: 'piece' }] }) : [] // prettier-ignore
-  return [...move, ...lean, ...toAnother(at), ...ofSeveral(at)]
+  const meet = at.picks.length > 1 && at.picks.every((p) => p.shape.kind === 'plane') ? offerOnFaces(at, 'move-faces', () => 'lean these faces to meet at a point', { how: 'point', to: { base: 'ground', off: above(at) } }) : [] // prettier-ignore
+  return [...move, ...lean, ...meet, ...toAnother(at), ...ofSeveral(at)]
+}
+
+/** Twice as high as the part stands: over its middle faces meet there without going through its top. */
+function above({ parts, picks }: Situation): string {
+  const box = parts.find((p) => p.id === picks[0]!.owner)?.bounds
+  return String(Math.round(box ? 2 * box.max[2] - box.min[2] : 50))
 }
 
 /** Faces of several parts that are picked, moved by one figure: those of the first part and the others. */
