@@ -15,13 +15,19 @@ import { slidAlong } from './round-patch'
 import { soundSolid } from './sound'
 import { filled, loopsOf } from './triangles-of-planes'
 
-/** For each vertex the regions that meet there. */
-export function regionsAt({ mesh, topology }: Pointable): number[][] {
+const known = new WeakMap<Pointable, number[][]>()
+
+/** For each vertex the regions that meet there; worked out once, as a face that is dragged asks for it each time. */
+export function regionsAt(on: Pointable): number[][] {
+  const before = known.get(on)
+  if (before) return before
+  const { mesh, topology } = on
   const out: number[][] = Array.from({ length: mesh.positions.length / 3 }, () => [])
   for (let i = 0; i < mesh.indices.length; i++) {
     const [list, region] = [out[mesh.indices[i]!]!, topology.regionOf[Math.floor(i / 3)]!]
     if (!list.includes(region)) list.push(region)
   }
+  known.set(on, out)
   return out
 }
 

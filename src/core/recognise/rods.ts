@@ -52,7 +52,7 @@ export function findRods(division: Division, triangles: readonly number[]): Foun
     const [a, b] = ends(division, side)
     const axis = normalize(sub(b, a))
     const found = grow(division, t, axis, free)
-    const straight = found.length >= 6 && bendsAlong(division, found, axis)
+    const straight = found.length >= 6 && isEven(division, found) && bendsAlong(division, found, axis)
     const face = straight ? cylinderAlong(axis, patchOf(division, found)) : undefined
     const short = face && distance(a, b) < SHORT * face.radius
     if (!face || (short && !wraps(division, found))) {
@@ -71,6 +71,22 @@ const ends = ({ mesh: { positions, indices } }: Division, side: number): [Vec3, 
   vertex(positions, indices[side]!),
   vertex(positions, indices[nextSide(side)]!),
 ]
+
+/** So few strips are a round only if the largest is no more than this many times the smallest: any three go through some circle. */
+const [FEW, UNEVEN] = [4, 2]
+
+function isEven({ facets }: Division, found: readonly number[]): boolean {
+  const strips: { normal: Vec3; area: number }[] = []
+  for (const t of found) {
+    const { normal, area } = facets[t]!
+    const strip = strips.find((s) => dot(s.normal, normal) > FLAT)
+    if (strip) strip.area += area
+    else strips.push({ normal, area })
+    if (strips.length > FEW) return true
+  }
+  const areas = strips.map((s) => s.area)
+  return Math.max(...areas) <= UNEVEN * Math.min(...areas)
+}
 
 /** Share of the bending that may be at edges that do not lie along the axis. */
 const STRAY = 0.3

@@ -1,6 +1,7 @@
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
+import { angleField } from '../../fields/number'
 import { facesField, partField } from '../../fields/part'
 import { placeField } from '../../fields/place'
 
@@ -16,6 +17,7 @@ export const ventsFields = {
   wide: lengthField('Width of the field', '20', 0.5, 10_000),
   high: lengthField('Height of the field', '10', 0.5, 10_000),
   at: placeField('The middle of the field'),
+  lean: angleField('How steeply they fall outwards', '0', 0, 60),
   drip: lengthField('Drip edge over each', '0', 0, 20),
 }
 export type VentsValues = FieldValues<typeof ventsFields>

@@ -23,12 +23,13 @@ export const ventsStep = stepKind({
     long: 'longer ones are parted by a bar',
     over: '`all` of the face, or a `field` about a place from its middle',
     margin: 'to the edges of the face',
+    lean: 'degrees; of level slots in a face that stands: rain and eyes do not come in, and each is as wide across as one straight through',
     drip: 'how far it stands out over each opening; 0 for none',
   },
   sentence: [
     { field: 'cells' }, { field: 'over' }, { field: 'wide', when: ['over', 'field'], before: 'of' }, { field: 'high', when: ['over', 'field'], before: 'by' }, { field: 'at', when: ['over', 'field'], before: 'about' },
     { field: 'on', before: 'in' }, { field: 'part', before: 'of', after: ',' }, { field: 'size', after: ' wide,' }, { field: 'long', when: ['cells', 'level', 'upright'], before: 'up to', after: ' long,' },
-    { field: 'bar', before: 'with bars of' }, { field: 'margin', before: 'and a margin of', after: '.' }, { field: 'drip', rare: true, before: 'A drip edge of', after: ' over each.' },
+    { field: 'bar', before: 'with bars of' }, { field: 'margin', before: 'and a margin of', after: '.' }, { field: 'lean', rare: true, when: ['cells', 'level'], before: 'They fall outwards by', after: '.' }, { field: 'drip', rare: true, before: 'A drip edge of', after: ' over each.' },
   ], // prettier-ignore
   printer: ['line'],
   surfaces: {

@@ -46,3 +46,15 @@ test('a bar that is no whole number of lines is said to be none', async () => {
     /smaller ones or less margin would/,
   )
 })
+
+test('louvres fall outwards: as wide across as straight slots, and nothing is seen straight through them', async () => {
+  const field = { over: 'field', wide: '20', high: '3', size: '1.6', margin: '0.8' }
+  const straight = await vents(field, back, { case: { clearAbove: '4' } })
+  const leant = await vents({ ...field, lean: '45' }, back, { case: { clearAbove: '4' } })
+  expect(leant.problems).toEqual([])
+  const whole = await on.build(on.withSteps([], { case: { clearAbove: '4' } }))
+  const cut = (b: typeof leant) => whole.volume('Lid') - b.volume('Lid')
+  // As wide across they are longer through the wall, by 1 over the cosine.
+  expect(cut(leant) / cut(straight)).toBeCloseTo(Math.SQRT2, 1)
+  expect((await vents({ lean: '30' })).problems[0]).toMatchObject({ field: 'lean' })
+})
