@@ -12,6 +12,8 @@ import { filled } from './triangles-of-planes'
 
 /** Points so near to each other are one, mm. */
 const SAME = 1e-5
+/** A side of a face is larger than this, mm2. */
+const LEAST = 1e-2
 /** So near to a side of an outline a point lies on it, mm. */
 const ON = 1e-5
 
@@ -41,7 +43,7 @@ export function withDivided(
   const turned = own.reduce((sum, l) => sum + area(l), 0) < 0
   const right = (list: readonly (readonly Vec2[])[]) => (turned ? list.map((l) => [...l].reverse()) : list)
   const pieces = (['common', 'less'] as const).map((what) => right(kernel.flatCombined(right(own), within, what)))
-  if (pieces.some((p) => p.reduce((sum, l) => sum + Math.abs(area(l)), 0) < 1e-6)) return raise('missed', 'What is drawn does not divide the face: all of it lies on one side.') // prettier-ignore
+  if (pieces.some((p) => p.reduce((sum, l) => sum + Math.abs(area(l)), 0) < LEAST)) return raise('missed', 'What is drawn does not divide the face: all of it lies on one side.') // prettier-ignore
   const before = mesh.positions.length / 3
   const outlines = pieces.map((list) => list.map((loop) => loop.map((p) => places.at(p, onto))))
   const added = addedOn(loops, places, before)

@@ -164,7 +164,8 @@ function piecesOf(
   }
   const left = rest.filter((l) => l.length > 2)
   if (left.length === 0) return bent
-  return [filledPiece(kernel, left, Float64Array.from(on.mesh.positions), was, false), ...bent]
+  const words = 'Something in a face lies where it would bend.'
+  return [filledPiece(kernel, left, Float64Array.from(on.mesh.positions), was, false, words), ...bent]
 }
 
 /** A face that turns over is none any more. Errors: turned */
@@ -193,9 +194,10 @@ function filledPiece(
   positions: Float64Array,
   normal: Vec3,
   bent: boolean,
+  words = 'The outline of a face would turn over.',
 ): Piece {
   const triangles = filled(kernel, loops, positions, normal)
-  return triangles ? { triangles, normal, bent } : raise('turned', 'The outline of a face would turn over.')
+  return triangles ? { triangles, normal, bent } : raise('turned', words)
 }
 
 /** Runs of corners in a loop, each with the corners that stay before and behind it. */

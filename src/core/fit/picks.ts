@@ -19,8 +19,8 @@ export interface Pick {
   point: Vec3
   /** Size of the surface's box. */
   size: Vec3
-  /** The straight edge nearest to the point. */
-  edge?: { from: Vec3; to: Vec3; off: number; kept?: KeptEdge }
+  /** The straight edge nearest to the point; `flat`: both faces at it are. */
+  edge?: { from: Vec3; to: Vec3; off: number; kept?: KeptEdge; flat?: boolean }
   /** How thick the material is behind the point, square to the face. */
   thickness?: number
   /** How strongly a face without one radius bends there, 1/mm: more than 0 where it bulges. */

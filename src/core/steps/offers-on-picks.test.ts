@@ -36,7 +36,7 @@ function pickOn(part: BuiltPart, isMeant: (shape: SurfaceShape) => boolean, plac
     size: [1, 1, 1],
     stands: (faceFacts(on)[region]! & STANDS) > 0,
     apart: (faceFacts(on)[region]! & APART) > 0,
-    edge: { from: place, to: place, off: 0, kept: keepEdge(seen(on), border, place) },
+    edge: { from: place, to: place, off: 0, kept: keepEdge(seen(on), border, place), flat: borders[border]!.regions.every((r) => part.mesh.surfaces[surfaceOf[r]!]!.shape.kind === 'plane') }, // prettier-ignore
   }
 }
 

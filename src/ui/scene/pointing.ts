@@ -165,5 +165,8 @@ function keptEdge(hit: Hit, { build }: ProjectState): Pick['edge'] {
   if (!found) return undefined
   const { border, ...edge } = found
   const part = build?.parts.find((p) => hit.body.id === `part:${p.id}`)
-  return part && border >= 0 ? { ...edge, kept: keepEdge(part.body, border, hit.point) } : edge
+  if (!part || border < 0) return edge
+  const { borders, surfaces, surfaceOf } = part.body
+  const flat = borders[border]!.regions.every((r) => surfaces[surfaceOf[r]!]!.shape.kind === 'plane')
+  return { ...edge, kept: keepEdge(part.body, border, hit.point), flat }
 }

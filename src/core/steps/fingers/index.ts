@@ -3,6 +3,7 @@ import { fingered } from '../../divide/fingers'
 import { choiceField } from '../../fields/choice'
 import { lengthField } from '../../fields/length'
 import { partsField } from '../../fields/part'
+import { boxSize } from '../../geometry/vec'
 import { raise } from '../../result'
 import { newStep, type Offer, type Situation } from '../offer'
 import { stepKind } from '../step-kind'
@@ -73,8 +74,16 @@ export const fingersStep = stepKind({
   },
 })
 
-/** Two parts that cut into each other. */
-function offerFingers({ clash, newId }: Situation): Offer[] {
-  if (!clash) return []
+/** A part whose box is this much thinner than it is wide may be a panel. */
+const FLAT = 0.3
+
+/** Two panels that cut into each other. */
+function offerFingers({ clash, parts, newId }: Situation): Offer[] {
+  const isPanel = (id: string) => {
+    const box = parts.find((p) => p.id === id)?.bounds
+    const [least, next] = box ? [...boxSize(box)].sort((a, b) => a - b) : []
+    return least !== undefined && least < FLAT * next!
+  }
+  if (!clash?.every(isPanel)) return []
   return [{ key: 'fingers clash', words: 'lock them with fingers', mends: 'collision', steps: [newStep({ newId }, 'fingers', { parts: [...clash] })] }] // prettier-ignore
 }

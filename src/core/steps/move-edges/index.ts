@@ -101,7 +101,11 @@ function middleOf(on: Pointable, corners: ReadonlySet<number>): Vec3 {
 /** Edges of one part that picks lie by: dragged, or the corner where two of them meet. */
 function offerMoveEdges({ picks, newId }: Situation): Offer[] {
   const [first] = picks
-  if (!first || picks.some((p) => p.reference !== undefined || p.owner !== first.owner || !p.edge?.kept)) return []
+  if (
+    !first ||
+    picks.some((p) => p.reference !== undefined || p.owner !== first.owner || !p.edge?.kept || !p.edge.flat)
+  )
+    return []
   const edges = picks.map((p) => ({ ...p.edge!.kept!, run: 'piece' as const }))
   const many = picks.length > 1
   const offer = (words: string, what: string): Offer => ({ key: `move-edges ${words}`, words, picked: true, of: 'edge', steps: [newStep({ newId }, 'move-edges', { part: first.owner, edges, what })] }) // prettier-ignore

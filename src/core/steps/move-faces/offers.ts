@@ -9,9 +9,14 @@ export function offerMoveFaces(at: Situation): Offer[] {
   const picked = pickedFaces(at)
   const edge = picked?.first.edge?.kept
   const lean = picked && edge && at.picks.every((p) => p.shape.kind === 'plane') ? offerOnFaces(at, 'move-faces', (_, many) => many ? 'lean these faces about that edge' : 'lean this face about that edge', { how: 'lean', about: [{ ...edge, run: 'piece' }] }) : [] // prettier-ignore
-  const meet = at.picks.length > 1 && at.picks.every((p) => p.shape.kind === 'plane') ? offerOnFaces(at, 'move-faces', () => 'lean these faces to meet at a point', { how: 'point', to: { base: 'ground', off: above(at) } }) : [] // prettier-ignore
+  const stand =
+    at.picks.length > 1 && at.picks.every(({ shape }) => shape.kind === 'plane' && Math.abs(shape.normal[2]) < STANDS)
+  const meet = stand ? offerOnFaces(at, 'move-faces', () => 'lean these faces to meet at a point', { how: 'point', to: { base: 'ground', off: above(at) } }) : [] // prettier-ignore
   return [...move, ...lean, ...meet, ...toAnother(at), ...ofSeveral(at)]
 }
+
+/** Faces that look up or down no more than this (sine) stand. */
+const STANDS = 0.7
 
 /** Twice as high as the part stands: over its middle faces meet there without going through its top. */
 function above({ parts, picks }: Situation): string {

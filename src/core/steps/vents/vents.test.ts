@@ -1,3 +1,5 @@
+import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
 import { cased } from '../../../../tests/support/cased'
 import { PLAIN, simpleBoard } from '../../../../tests/support/board-shapes'
 
@@ -48,13 +50,16 @@ test('a bar that is no whole number of lines is said to be none', async () => {
 })
 
 test('louvres fall outwards: as wide across as straight slots, and nothing is seen straight through them', async () => {
-  const field = { over: 'field', wide: '20', high: '3', size: '1.6', margin: '0.8' }
-  const straight = await vents(field, back, { case: { clearAbove: '4' } })
-  const leant = await vents({ ...field, lean: '45' }, back, { case: { clearAbove: '4' } })
-  expect(leant.problems).toEqual([])
-  const whole = await on.build(on.withSteps([], { case: { clearAbove: '4' } }))
-  const cut = (b: typeof leant) => whole.volume('Lid') - b.volume('Lid')
-  // As wide across they are longer through the wall, by 1 over the cosine.
-  expect(cut(leant) / cut(straight)).toBeCloseTo(Math.SQRT2, 1)
-  expect((await vents({ lean: '30' })).problems[0]).toMatchObject({ field: 'lean' })
+  const wall: StepOf = ['solid', { width: '60', depth: '2', height: '40' }, 'wall']
+  const whole = (await built(sheetOf(wall))).build.parts[0]!
+  const slots = (fields: Fields, way = [0, -1, 0]) => built(sheetOf(wall, ['vents', { part: 'wall', on: [facing(whole, way)], size: '1.6', long: '30', ...fields }, 'v'])) // prettier-ignore
+  const [straight, leant] = [await slots({}), await slots({ lean: '45' })]
+  expect([straight.problems, leant.problems]).toEqual([[], []])
+  const cut = ({ volumes }: typeof leant) => whole.volume - volumes['wall']!
+  // As wide across they are higher on the face, by 1 over the cosine.
+  expect(cut(leant) / cut(straight)).toBeCloseTo(Math.SQRT2, 3)
+  // Out of the face, which looks to the front, what is under them falls.
+  const under = leant.build.parts[0]!.mesh.surfaces.find((s) => s.segment === 'low' && s.role === 'vent')!.shape
+  expect(under).toMatchObject({ kind: 'plane', normal: [expect.closeTo(0, 4), expect.closeTo(-Math.SQRT1_2, 4), expect.closeTo(Math.SQRT1_2, 4)] }) // prettier-ignore
+  expect((await slots({ lean: '30', margin: '0.1' }, [0, 0, 1])).problems[0]).toMatchObject({ field: 'lean' })
 })
