@@ -19,6 +19,7 @@ export function DraggedFigure({
   onNudge,
   onArrow,
   onPage,
+  below = false,
 }: {
   /** Its middle, pixels. */
   at: readonly [number, number]
@@ -39,6 +40,8 @@ export function DraggedFigure({
   onArrow?: (by: readonly [number, number]) => void
   /** Of what goes up and down besides: Page up and down. */
   onPage?: (by: 1 | -1) => void
+  /** It lies under other figures that come to the same place. */
+  below?: boolean
 }) {
   const store = useProjectStore()
   const from = useRef<{ x: number; y: number; lastX: number; lastY: number; dragged: boolean }>(undefined)
@@ -47,7 +50,7 @@ export function DraggedFigure({
   return (
     <button
       type="button"
-      className="absolute z-[5] -translate-x-1/2 -translate-y-1/2 cursor-move touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure"
+      className={`absolute ${below ? 'z-[4]' : 'z-[5]'} -translate-x-1/2 -translate-y-1/2 cursor-move touch-none rounded-[3px] border-[1.5px] border-figure bg-sheet px-1.5 text-[14px] font-semibold text-figure`}
       style={{ left: x, top: `min(${y}px, calc(100% - var(--foot, 0px) - 16px))` }}
       title={`${called}: drag it, with Alt in hundredths, or click to type`}
       aria-label={`${called}, ${shown}`}

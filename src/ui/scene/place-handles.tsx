@@ -114,6 +114,7 @@ function Handle({ view, step, field, nth, list, called, saved, at, frame }: Hand
       step={step}
       field={field}
       called={called}
+      below
       shown={at.map((v) => formatLength(v, unit)).join(', ')}
       group={group}
       onBegin={() => (from.current = { saved, at })}

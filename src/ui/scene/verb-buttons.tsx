@@ -21,7 +21,7 @@ export function VerbButtons({ verbs }: { verbs: readonly Verb[] }) {
     return () => clearTimeout(soon)
   }, [waits, pending, verbs])
   const none = () => set({ pointedEdges: undefined })
-  return verbs.map(([words, act, , edges]) => {
+  return verbs.map(([words, act, about, edges]) => {
     const light = edges && (() => set({ pointedEdges: edges }))
     return (
       <button
@@ -32,7 +32,7 @@ export function VerbButtons({ verbs }: { verbs: readonly Verb[] }) {
         onClick={() => {
           none()
           // What is done next is looked at in the scene.
-          set({ allVerbs: false })
+          if (about !== 'look') set({ allVerbs: false })
           if (pending) setWaits(words)
           else act()
         }}
