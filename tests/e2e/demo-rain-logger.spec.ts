@@ -59,6 +59,7 @@ test('the rain logger from nothing: wrapped, screwed shut, let out, pressed, air
     await sized(page, { 'The radius': radius })
     await expect(steps(page).last()).toContainText('1 ')
   }
+  await page.getByRole('button', { name: /^\d+ more …$/ }).click()
   await page.getByRole('button', { name: 'show all' }).last().click()
   const usb = steps(page).filter({ hasText: 'USB socket' }).last()
   await more(usb)
