@@ -1,5 +1,6 @@
 import { type Side, sideOf } from '../blend/side'
 import type { Pointable } from '../faces/resolve'
+import { trianglesOf as regionTriangles } from '../faces/topology'
 import { add, cross, distance, dot, length, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
@@ -167,16 +168,25 @@ function trianglesOf(kernel: Kernel, on: Pointable, plan: Plan, moved: Moved, cl
     if (gone(region) || flats.has(region) || !isFlat(on, region)) continue
     if (is[indices[i]!] || (plan.removed?.has(regionOf(opposite[i]!)) ?? false)) flats.set(region, [])
   }
+  // Where all of a face keeps looking the way it does, it is parted as it was.
+  const asWas = new Set(
+    closing || plan.dropped ? [] : [...flats.keys()].filter((r) => staysParted(on, plan, r, positions)),
+  )
   for (let t = 0; t < indices.length / 3; t++) {
     const region = owner(topology.regionOf[t]!)
     if (gone(region)) continue
-    const sides = flats.get(region)
+    const sides = asWas.has(region) ? undefined : flats.get(region)
     const ids = [0, 1, 2].map((k) => as[indices[3 * t + k]!]!) as [number, number, number]
     if (!sides) {
       if (ids[0] === ids[1] || ids[1] === ids[2] || ids[2] === ids[0]) continue
+      const moves = [0, 1, 2].some((k) => is[indices[3 * t + k]!])
+      if (moves && asWas.has(region))
+        for (let side = 3 * t; side < 3 * t + 3; side++)
+          if (regionOf(opposite[side]!) !== region)
+            checkTurned(on, positions, indices, side, as[indices[side]!]!, as[indices[nextSide(side)]!]!)
       made.indices.push(...ids)
       made.regions.push(region)
-      made.anew.push([0, 1, 2].some((k) => is[indices[3 * t + k]!]) ? 1 : 0)
+      made.anew.push(moves ? 1 : 0)
       continue
     }
     for (let side = 3 * t; side < 3 * t + 3; side++) {
@@ -197,6 +207,7 @@ function trianglesOf(kernel: Kernel, on: Pointable, plan: Plan, moved: Moved, cl
   }
   for (const [region, sides] of closing?.sides ?? []) flats.get(region)?.push(...sides)
   for (const [region, sides] of flats) {
+    if (asWas.has(region)) continue
     const loops = loopsOf(sides)
     if (loops?.length === 0) return raise('vanishes', 'A face would vanish.')
     const { side } = plan.faces.get(region) ?? { side: sideOf(on, region) }
@@ -209,6 +220,19 @@ function trianglesOf(kernel: Kernel, on: Pointable, plan: Plan, moved: Moved, cl
     }
   }
   return made
+}
+
+/** The least area of a triangle that says which way it looks, mm2. */
+const LEAST = 1e-6
+
+/** True if every triangle of a flat face looks the way the face is to, where its corners come to. */
+function staysParted(on: Pointable, plan: Plan, region: number, positions: Float64Array): boolean {
+  const { mesh, topology } = on
+  const normal = (plan.faces.get(region)?.side ?? sideOf(on, region)).out([0, 0, 0])
+  return regionTriangles(topology, region).every((t) => {
+    const [a, b, c] = [0, 1, 2].map((k) => placeAt(positions, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
+    return dot(cross(sub(b, a), sub(c, a)), normal) > 2 * LEAST
+  })
 }
 
 /** An edge that would run the other way has gone through nothing: the faces beside it do not meet there any more. */
