@@ -4,7 +4,7 @@ import { trianglesOf } from '../faces/topology'
 import { apply, type Placement, turnAboutLine } from '../geometry/placement'
 import { add, cross, dot, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
-import { cornerOf, faceLike, offsetFace, shapeOf } from './new-faces'
+import { cornerOf, faceInPlane, faceLike, offsetFace, shapeOf } from './new-faces'
 import type { NewFace } from './plan'
 
 type NewFaces = Map<number, NewFace>
@@ -35,9 +35,7 @@ export function facesInPlane(on: Pointable, regions: Iterable<number>, plane: Pl
       const by = dot(sub(at, p), normal) / steep
       const mixed = share === 1 ? normal : normalize(add(scale(was, 1 - share), scale(normal, share)))
       const point = share === 1 ? at : add(p, scale(was, share * by))
-      const shape = { kind: 'plane', normal: mixed, point } as const
-      const carry = (q: Vec3) => add(q, scale(was, dot(sub(point, q), mixed) / dot(was, mixed)))
-      return [r, faceLike(side, shape, p, carry)] as const
+      return [r, faceInPlane(on, r, mixed, point)] as const
     }),
   )
 }

@@ -1,9 +1,10 @@
 import type { Pointable } from '../faces/resolve'
 import { apply, invert, type Placement } from '../geometry/placement'
-import { placeAt, type Vec2, type Vec3 } from '../geometry/vec'
+import { add, dot, placeAt, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { sideOf } from '../blend/side'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
+import { polygonArea } from '../profile/polygon'
 import { raise } from '../result'
 import { isFlat } from './new-faces'
 import { outlinesAround } from './outlines-around'
@@ -36,14 +37,14 @@ export function withDivided(
   const toFrame = invert(frame)
   const loops = outlinesAround(on, region)
   const places = new Places(mesh.positions, loops.flat(), (v) => flat(apply(toFrame, placeAt(mesh.positions, v))))
-  const own = loops.map((loop) => loop.map((v) => flat(apply(toFrame, placeAt(mesh.positions, v)))))
+  const own = loops.map((loop) => loop.map((v) => places.all.get(v)!))
   const out = sideOf(on, region).out([0, 0, 0])
   const onto = ontoPlane(frame, out, placeAt(mesh.positions, loops[0]![0]!))
   // Seen from behind, outlines go the other way round.
-  const turned = own.reduce((sum, l) => sum + area(l), 0) < 0
+  const turned = own.reduce((sum, l) => sum + polygonArea(l), 0) < 0
   const right = (list: readonly (readonly Vec2[])[]) => (turned ? list.map((l) => [...l].reverse()) : list)
   const pieces = (['common', 'less'] as const).map((what) => right(kernel.flatCombined(right(own), within, what)))
-  if (pieces.some((p) => p.reduce((sum, l) => sum + Math.abs(area(l)), 0) < LEAST)) return raise('missed', 'What is drawn does not divide the face: all of it lies on one side.') // prettier-ignore
+  if (pieces.some((p) => p.reduce((sum, l) => sum + Math.abs(polygonArea(l)), 0) < LEAST)) return raise('missed', 'What is drawn does not divide the face: all of it lies on one side.') // prettier-ignore
   const before = mesh.positions.length / 3
   const outlines = pieces.map((list) => list.map((loop) => loop.map((p) => places.at(p, onto))))
   const added = addedOn(loops, places, before)
@@ -68,21 +69,14 @@ export function withDivided(
 
 const flat = ([x, y]: Vec3): Vec2 => [x, y]
 
-const area = (loop: readonly Vec2[]): number =>
-  loop.reduce((sum, [x, y], i) => {
-    const [u, v] = loop[(i + 1) % loop.length]!
-    return sum + (x * v - u * y) / 2
-  }, 0)
-
 /** Carries a point of a frame's plane along its z into another plane. Errors: across */
 function ontoPlane(frame: Placement, normal: Vec3, point: Vec3): (p: Vec2) => Vec3 {
   const z: Vec3 = [frame[2]!, frame[6]!, frame[10]!]
-  const steep = z[0] * normal[0] + z[1] * normal[1] + z[2] * normal[2]
+  const steep = dot(z, normal)
   if (Math.abs(steep) < 0.05) return raise('across', 'The face stands across the drawing, which cannot be carried onto it; draw on the face.') // prettier-ignore
   return ([x, y]) => {
     const p = apply(frame, [x, y, 0])
-    const by = ((point[0] - p[0]) * normal[0] + (point[1] - p[1]) * normal[1] + (point[2] - p[2]) * normal[2]) / steep
-    return [p[0] + by * z[0], p[1] + by * z[1], p[2] + by * z[2]]
+    return add(p, scale(z, dot(sub(point, p), normal) / steep))
   }
 }
 
@@ -138,12 +132,8 @@ function addedOn(loops: readonly (readonly number[])[], { all }: Places, before:
 
 /** A triangle parted at places on its sides. */
 function parted([a, b, c]: readonly [number, number, number], added: ReadonlyMap<string, readonly number[]>): number[] {
-  for (const [p, q, r] of [
-    [a, b, c],
-    [b, c, a],
-    [c, a, b],
-  ] as const) {
-    // prettier-ignore
+  const turned = [[a, b, c], [b, c, a], [c, a, b]] as const // prettier-ignore
+  for (const [p, q, r] of turned) {
     const on = added.get(`${p} ${q}`)
     if (!on) continue
     const run = [p, ...on, q]

@@ -5,7 +5,7 @@ import { add, cross, distance, dot, length, normalize, placeAt, scale, sub, type
 import type { Kernel, Solid } from '../kernel/kernel'
 import { nameKey, type SurfaceTag } from '../kernel/surface'
 import { raise } from '../result'
-import { cornerOf, faceLike, isFlat } from './new-faces'
+import { faceInPlane, isFlat } from './new-faces'
 import type { NewFace } from './plan'
 import { outlinesAround } from './outlines-around'
 import { reshaped } from './reshape'
@@ -106,11 +106,7 @@ function allLeant(
     const own = loopsFor(on, region, along).filter((loop) => loop.some((v) => corners.has(v)))
     const normal = own[0] && planeThrough(own.flat(), own[0], positions)
     if (!own[0] || !normal) return undefined
-    const was = outOf(on, region)
-    const point = placeAt(positions, own[0][0]!)
-    checked(was, normal)
-    const carry = (q: Vec3) => add(q, scale(was, dot(sub(point, q), normal) / dot(was, normal)))
-    out.set(region, faceLike(sideOf(on, region), { kind: 'plane', normal, point }, cornerOf(on, region), carry))
+    out.set(region, faceInPlane(on, region, checked(outOf(on, region), normal), placeAt(positions, own[0][0]!)))
   }
   return out
 }

@@ -1,7 +1,7 @@
 import type { Pointable } from '../faces/resolve'
-import { trianglesOf } from '../faces/topology'
-import { dot, placeAt, type Vec3 } from '../geometry/vec'
+import { boxSize, dot, type Vec3 } from '../geometry/vec'
 import { areasOf } from './bulges'
+import { boxOfFaces } from './face-box'
 import { cornerOf, shapeOf } from './new-faces'
 import { besideOf, isRound } from './rounds'
 import { alikeRounds, chainOfRounds, roundKind } from './sizes'
@@ -54,12 +54,5 @@ export interface FaceAt {
   size: Vec3
 }
 
-export const faceAt = (on: Pointable, region: number): FaceAt => {
-  const { mesh, topology } = on
-  const [min, max] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]] as [number[], number[]] // prettier-ignore
-  for (const t of trianglesOf(topology, region))
-    for (let c = 0; c < 3; c++)
-      for (const [k, v] of placeAt(mesh.positions, mesh.indices[3 * t + c]!).entries())
-        [min[k], max[k]] = [Math.min(min[k]!, v), Math.max(max[k]!, v)]
-  return { region, point: cornerOf(on, region), size: [0, 1, 2].map((k) => max[k]! - min[k]!) as unknown as Vec3 }
-}
+export const faceAt = (on: Pointable, region: number): FaceAt =>
+  ({ region, point: cornerOf(on, region), size: boxSize(boxOfFaces(on, [region])) }) // prettier-ignore

@@ -4,7 +4,7 @@ import { normalAt } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
 import { trianglesOf } from '../faces/topology'
 import { apply, type Placement } from '../geometry/placement'
-import { add, dot, placeAt, scale, type Vec3 } from '../geometry/vec'
+import { add, dot, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { placeShape } from '../kernel/placed-shape'
 import type { SurfaceShape } from '../kernel/surface'
 import { raise } from '../result'
@@ -16,6 +16,15 @@ type Exact = Exclude<SurfaceShape, { kind: 'free' }>
 export function faceLike(old: Side, shape: Exact, near: Vec3, carry: NewFace['carry']): NewFace {
   const sign = old.shape.kind !== 'free' && dot(old.out(near), normalAt(old.shape, near) ?? old.out(near)) < 0 ? -1 : 1
   return { shape, side: exactSide(shape, sign), carry }
+}
+
+/** A flat face in another plane that it looks out of; its points go along the way it looked. */
+export function faceInPlane(on: Pointable, region: number, normal: Vec3, point: Vec3): NewFace {
+  const side = sideOf(on, region)
+  const near = cornerOf(on, region)
+  const was = side.out(near)
+  const carry = (q: Vec3) => add(q, scale(was, dot(sub(point, q), normal) / dot(was, normal)))
+  return faceLike(side, { kind: 'plane', normal, point }, near, carry)
 }
 
 /** What a face is, without asking where it lies: that takes long of one that has no exact shape. */

@@ -169,13 +169,13 @@ function trianglesOf(kernel: Kernel, on: Pointable, plan: Plan, moved: Moved, cl
     if (is[indices[i]!] || (plan.removed?.has(regionOf(opposite[i]!)) ?? false)) flats.set(region, [])
   }
   // Where all of a face keeps looking the way it does, it is parted as it was.
-  const asWas = new Set(
-    closing || plan.dropped ? [] : [...flats.keys()].filter((r) => staysParted(on, plan, r, positions)),
-  )
+  const asWas = new Set<number>()
+  if (!closing && !plan.dropped) for (const r of flats.keys()) if (staysParted(on, plan, r, positions)) asWas.add(r)
+  for (const r of asWas) flats.delete(r)
   for (let t = 0; t < indices.length / 3; t++) {
     const region = owner(topology.regionOf[t]!)
     if (gone(region)) continue
-    const sides = asWas.has(region) ? undefined : flats.get(region)
+    const sides = flats.get(region)
     const ids = [0, 1, 2].map((k) => as[indices[3 * t + k]!]!) as [number, number, number]
     if (!sides) {
       if (ids[0] === ids[1] || ids[1] === ids[2] || ids[2] === ids[0]) continue
@@ -207,7 +207,6 @@ function trianglesOf(kernel: Kernel, on: Pointable, plan: Plan, moved: Moved, cl
   }
   for (const [region, sides] of closing?.sides ?? []) flats.get(region)?.push(...sides)
   for (const [region, sides] of flats) {
-    if (asWas.has(region)) continue
     const loops = loopsOf(sides)
     if (loops?.length === 0) return raise('vanishes', 'A face would vanish.')
     const { side } = plan.faces.get(region) ?? { side: sideOf(on, region) }

@@ -18,7 +18,7 @@ export function soundSolid(
   const used = compact(positions, indices)
   const made = kernel.fromFaces(used.positions, used.indices, faces, tags)
   if (!made.ok) return raise('not-closed', 'What would come out is not closed.')
-  const wanted = sizes(positions instanceof Float64Array ? positions : Float64Array.from(positions), indices).volume
+  const wanted = sizes(positions, indices).volume
   if (Math.abs(made.value.volume() - wanted) > 1e-3 + 1e-6 * Math.abs(wanted)) return raise('not-closed', 'What would come out is not one sound body.') // prettier-ignore
   return made.value
 }

@@ -1,7 +1,8 @@
 import { sideOf } from '../blend/side'
 import type { Pointable } from '../faces/resolve'
-import { angleBetween, cross, length, type Vec3 } from '../geometry/vec'
+import { angleBetween, boxSize, cross, length, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
+import { boxOfFaces } from './face-box'
 import type { Feature, Plan } from './plan'
 import { besideOf, supportsOf } from './rounds'
 import { areasOf } from './bulges'
@@ -34,21 +35,7 @@ const areaOf = (on: Pointable, { regions }: Feature): number =>
   [...regions].reduce((sum, r) => sum + areasOf(on)[r]!, 0)
 
 /** The longest side of what a feature is in, mm. */
-export function sizeOf({ mesh, topology }: Pointable, { regions }: Feature): number {
-  const [min, max] = [
-    [Infinity, Infinity, Infinity],
-    [-Infinity, -Infinity, -Infinity],
-  ]
-  for (let i = 0; i < mesh.indices.length; i++) {
-    if (!regions.has(topology.regionOf[Math.floor(i / 3)]!)) continue
-    for (let k = 0; k < 3; k++) {
-      const v = mesh.positions[3 * mesh.indices[i]! + k]!
-      min[k] = Math.min(min[k]!, v)
-      max[k] = Math.max(max[k]!, v)
-    }
-  }
-  return Math.max(...max.map((m, k) => m - min[k]!))
-}
+export const sizeOf = (on: Pointable, { regions }: Feature): number => Math.max(...boxSize(boxOfFaces(on, regions)))
 
 /** All features that are no longer than a size, mm; none within another one. */
 export function smallFeatures(on: Pointable, size: number): Feature[] {

@@ -2,7 +2,7 @@ import { sideOf } from '../blend/side'
 import type { Pointable } from '../faces/resolve'
 import { add, cross, distance, dot, length, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
-import { cornerOf, faceLike, isFlat } from './new-faces'
+import { faceInPlane, isFlat } from './new-faces'
 import type { NewFace } from './plan'
 
 /** A face may turn by so much on its way (cosine of 80 degrees). */
@@ -22,16 +22,14 @@ export function facesToPoint(
   return new Map(
     Array.from(regions, (r) => {
       if (!isFlat(on, r)) return raise('round', 'Only flat faces can be leant to a point.')
-      const side = sideOf(on, r)
-      const was = side.out([0, 0, 0])
+      const was = sideOf(on, r).out([0, 0, 0])
       const [a, b] = farthestEdge(on, r, point)
       const across = cross(sub(b, a), sub(point, a))
       if (length(across) < 1e-9) return raise('across', 'The point lies on the edge that a face would turn about.')
       const to = dot(across, was) < 0 ? scale(normalize(across), -1) : normalize(across)
       if (dot(to, was) < TURNS) return raise('across', 'A face would have to turn too far to go through that point.')
       const normal = normalize(add(scale(was, 1 - share), scale(to, share)))
-      const carry = (q: Vec3) => add(q, scale(was, dot(sub(a, q), normal) / dot(was, normal)))
-      return [r, faceLike(side, { kind: 'plane', normal, point: a }, cornerOf(on, r), carry)] as const
+      return [r, faceInPlane(on, r, normal, a)] as const
     }),
   )
 }

@@ -1,5 +1,4 @@
-import type { Pointable } from '../faces/resolve'
-import { shapesOf } from '../faces/resolve'
+import { type Pointable, shapesOf } from '../faces/resolve'
 import { fromFrame } from '../geometry/placement'
 import { cross, dot, length, normalize, placeAt, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'

@@ -1,10 +1,9 @@
 import { z } from 'zod'
 import { contentKey } from '../content-key'
-import { findFace, pointNow } from '../faces/resolve'
 import { renamedFace } from '../faces/renamed'
 import { ok } from '../result'
 import type { FieldBase, FieldKind } from './field-kind'
-import { partKind, partField, type FaceValue, type PartValue } from './part'
+import { foundFace, partKind, partField, type FaceValue, type PartValue } from './part'
 import { partFaceSchema, type PickedFace } from './picked-face'
 
 /** A face that was picked on a part, with that part. */
@@ -29,11 +28,10 @@ export const otherFacesKind: FieldKind<OtherFacesField, PartFace[]> = {
       const part = partKind.resolve(id, changed, at)
       if (!part.ok) return part
       const whole = part.value.value as PartValue
-      const on = whole.pointable()
-      const region = findFace(on, face)
-      if (!region.ok) return region
+      const one = foundFace(face, whole.pointable(), id)
+      if (!one.ok) return one
       keys.push(part.value.key)
-      found.push({ part: id, whole, region: region.value, tag: on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!, on, point: pointNow(on, region.value, face.near) }) // prettier-ignore
+      found.push({ ...one.value, whole })
     }
     return ok({ value: found, key: contentKey([keys, saved]), shown: saved, changes: [...new Set(saved.map((f) => f.part))] }) // prettier-ignore
   },

@@ -93,6 +93,13 @@ export interface FaceValue {
   /** Where it was picked, as it lies now. */
   point: Vec3
 }
+/** A kept face as it is now. Errors: gone, unclear */
+export function foundFace(kept: KeptFace, on: Pointable, part: string): Result<FaceValue> {
+  const region = findFace(on, kept)
+  if (!region.ok) return region
+  const tag = on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!
+  return ok({ part, region: region.value, tag, on, point: pointNow(on, region.value, kept.near) })
+}
 /** Faces of a part that another field of the step names. */
 export interface FacesField extends FieldBase<'faces', readonly FaceValue[]> {
   of: string
@@ -144,19 +151,7 @@ function picks<Spec extends FacesField | EdgesField, Kept extends KeptFace | Kep
   }
 }
 
-export const facesKind = picks<FacesField, KeptFace>(
-  'faces',
-  keptFaceSchema,
-  'Face',
-  (kept, on, part) => {
-    const region = findFace(on, kept)
-    if (!region.ok) return region
-    const tag = on.mesh.surfaces[on.topology.surfaceOf[region.value]!]!
-    const point = pointNow(on, region.value, kept.near)
-    return ok({ part, region: region.value, tag, on, point } satisfies FaceValue)
-  },
-  renamedFace,
-)
+export const facesKind = picks<FacesField, KeptFace>('faces', keptFaceSchema, 'Face', foundFace, renamedFace)
 
 export const edgesKind = picks<EdgesField, KeptEdge>(
   'edges',

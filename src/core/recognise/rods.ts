@@ -1,4 +1,4 @@
-import { cross, distance, dot, normalize, sub, type Vec3 } from '../geometry/vec'
+import { distance, dot, normalize, sub, type Vec3 } from '../geometry/vec'
 import { nextSide } from '../mesh/half-edges'
 import { type Division, patchOf } from './division'
 import { vertex } from './faces'
@@ -52,7 +52,7 @@ export function findRods(division: Division, triangles: readonly number[]): Foun
     const [a, b] = ends(division, side)
     const axis = normalize(sub(b, a))
     const found = grow(division, t, axis, free)
-    const straight = found.length >= 6 && isEven(division, found, axis) && bendsAlong(division, found, axis)
+    const straight = found.length >= 6 && bendsAlong(division, found, axis)
     const face = straight ? cylinderAlong(axis, patchOf(division, found)) : undefined
     const short = face && distance(a, b) < SHORT * face.radius
     if (!face || (short && !wraps(division, found))) {
@@ -71,23 +71,6 @@ const ends = ({ mesh: { positions, indices } }: Division, side: number): [Vec3, 
   vertex(positions, indices[side]!),
   vertex(positions, indices[nextSide(side)]!),
 ]
-
-/** So few strips are a round only if each turns as far from the last, but for a share: any three go through some circle. */
-const [FEW, UNEVEN] = [4, 1.25]
-
-function isEven({ facets }: Division, found: readonly number[], axis: Vec3): boolean {
-  const normals: Vec3[] = []
-  for (const t of found) {
-    const { normal } = facets[t]!
-    if (!normals.some((n) => dot(n, normal) > FLAT)) normals.push(normal)
-    if (normals.length > FEW) return true
-  }
-  const x = normals[0]!
-  const y = cross(axis, x)
-  const angles = normals.map((n) => Math.atan2(dot(n, y), dot(n, x))).sort((a, b) => a - b)
-  const turns = angles.slice(1).map((a, i) => a - angles[i]!)
-  return Math.max(...turns) <= UNEVEN * Math.min(...turns)
-}
 
 /** Share of the bending that may be at edges that do not lie along the axis. */
 const STRAY = 0.3

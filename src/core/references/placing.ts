@@ -1,5 +1,4 @@
 import type { FaceRef, PlacingMove } from '../document/placing-schema'
-import type { ImportedShape } from './model'
 import {
   apply,
   compose,
@@ -19,10 +18,9 @@ import type { SurfaceShape } from '../kernel/surface'
 import { fail, ok, type Problem, type Result } from '../result'
 import { findFace } from './face-ref'
 import type { FlatItem } from './find-board'
-import type { ImportedModel } from './model'
+import type { ImportedModel, ImportedShape } from './model'
 import { shapeRounds } from './shape-facts'
 
-/** What moves may refer to besides their own reference. */
 /** An item of a file. */
 export interface ItemShape {
   /** Says which it is. */
@@ -31,6 +29,7 @@ export interface ItemShape {
   within: Placement
 }
 
+/** What moves may refer to besides their own reference. */
 export interface PlacingContext {
   /** Works out a length, mm. */
   value: (formula: string) => Result<number>

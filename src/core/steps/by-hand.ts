@@ -1,7 +1,6 @@
 import { largest } from '../blend/largest'
 import type { FaceValue } from '../fields/part'
 import type { Pick } from '../fit/picks'
-import type { Changed } from '../alter/move-faces'
 import { choiceField } from '../fields/choice'
 import type { Kernel } from '../kernel/kernel'
 import { formatLength } from '../units/length'
@@ -65,5 +64,5 @@ export const goneField = () => choiceField('Faces that would vanish', 'stop', { 
 export const GONE_NOTE = '`stop` before a face would vanish, or let those `go` that nothing is left of'
 
 /** What a step says of faces that pass something. */
-export const passNotes = ({ passes }: Changed): string[] =>
+export const passNotes = ({ passes }: { passes: boolean }): string[] =>
   passes ? ['On its way it passes something else of the part: that is joined with it, or cut.'] : []

@@ -3,6 +3,7 @@ import type { PlaneValue } from '../fields/drawn-shape'
 import type { Spot } from '../fields/spots'
 import type { Vec2 } from '../geometry/vec'
 import type { Profile, Segment } from '../profile/segment'
+import type { Situation } from './offer'
 
 /** What a drawing leaves for the steps that make something of it. Lengths mm, on its plane. */
 export interface Drawing {
@@ -22,3 +23,10 @@ export interface Drawing {
 }
 
 export const DRAWING = token<Drawing>('drawing', 'drawing')
+
+/** The drawings that steps can be made of. */
+export const drawingsLeft = ({ left }: Pick<Situation, 'left'>) => left.filter((l) => l.token === DRAWING.name)
+
+/** True of a drawing that something is made of. */
+export const isUsed = ({ document }: Pick<Situation, 'document'>, drawing: string): boolean =>
+  document.steps.some((s) => s.id !== drawing && Object.values(s.fields).includes(drawing))

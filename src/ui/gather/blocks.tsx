@@ -172,7 +172,6 @@ function ItemWords({
   shape: Extract<BlockShape, { kind: 'item' }>
   onChange: (shape: BlockShape) => void
 }) {
-  // prettier-ignore
   const references = useProject((s) => s.build?.references)
   const reference = references?.find((r) => r.id === shape.reference)
   const item = reference?.items.find((i) => i.id === shape.item)

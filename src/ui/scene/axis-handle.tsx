@@ -2,7 +2,7 @@
 import { useRef, useState } from 'react'
 import { setField } from '@/core/document/edits'
 import { add, type Vec3 } from '@/core/geometry/vec'
-import { stepKindNamed } from '@/core/steps/registry'
+import { readFields, stepKindNamed } from '@/core/steps/registry'
 import { formatLength } from '@/core/units/length'
 import { nudged, worth } from '@/core/units/nudge'
 import { useDocument, useProject, useProjectStore, useUnit } from '../store/store'
@@ -34,10 +34,11 @@ function useDragged() {
   if (now && (last?.step !== report.id || last.at.join() !== now.join())) setLast({ step: report.id, at: now })
   const from = now ?? (last?.step === inHand ? last?.at : undefined)
   if (!step || !drag || !from) return undefined
-  if (drag.when && !drag.when.slice(1).includes(String(step.fields[drag.when[0]] ?? (kind.fields[drag.when[0]] as { default?: unknown }).default))) return undefined // prettier-ignore
+  const saved = readFields(kind, step.fields).data as Record<string, unknown> | undefined
+  if (!saved || (drag.when && !drag.when.slice(1).includes(String(saved[drag.when[0]])))) return undefined
   const values = drag.by.map((field) => report?.values[field])
   if (!values.every((v) => typeof v === 'number')) return undefined
-  const formulas = drag.by.map((field) => String(step.fields[field] ?? (kind.fields[field] as { default?: unknown }).default)) // prettier-ignore
+  const formulas = drag.by.map((field) => String(saved[field]))
   return { step: step.id, by: drag.by, called: drag.called, values: values as number[], formulas, from }
 }
 
@@ -56,7 +57,6 @@ function Handle({
   formulas,
   from,
 }: NonNullable<ReturnType<typeof useDragged>> & { view: SceneView }) {
-  // prettier-ignore
   const store = useProjectStore()
   const unit = useUnit()
   const { printer } = useDocument()
@@ -76,7 +76,6 @@ function Handle({
     free: boolean,
     dragging: boolean,
   ) => {
-    // prettier-ignore
     const stride = free ? FINE : axis === 2 ? printer.layer : STRIDE
     const next = nudged(start.formulas[axis]!, start.values[axis]!, Math.round(far / stride) * stride, stride)
     store.getState().edit(setField(step, by[axis]!, next), { group, dragging })

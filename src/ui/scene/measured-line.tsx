@@ -7,14 +7,12 @@ import type { Pick } from '@/core/fit/picks'
 import { formatLength, inBothUnits, withUnit } from '@/core/units/length'
 import { newId } from '../new-id'
 import { Choose } from '../primitives/choose'
-import { offersAt } from '@/core/steps/offers'
 import { useActions, useEngine } from '../actions/actions-context'
-import { situationOf } from '../actions/offers'
 import { useProject, useProjectStore, useUnit } from '../store/store'
 import { GrowPick } from './grow-pick'
 import { pickedReference, verbsForTwo } from './placing-verbs'
-import { offeredVerb } from './verb'
 import { VerbButtons } from './verb-buttons'
+import { offeredVerbs } from './verbs'
 import { ScaleCheckLine } from './scale-check'
 
 const SENSES = {
@@ -96,12 +94,7 @@ export function TwoPicks({ first, second }: { first: Pick; second: Pick }) {
           a circle through a third point …
         </button>
         <VerbButtons
-          verbs={[
-            ...offersAt(situationOf(store.getState())).flatMap((o) =>
-              o.picked ? [offeredVerb(o, (taken) => actions.take(taken))] : [],
-            ),
-            ...verbsForTwo(first, second, store.getState()),
-          ]}
+          verbs={[...offeredVerbs(store.getState(), actions), ...verbsForTwo(first, second, store.getState())]}
         />
       </p>
     </>

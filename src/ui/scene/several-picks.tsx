@@ -1,13 +1,11 @@
 'use client'
-import { offersAt } from '@/core/steps/offers'
 import type { Pick } from '@/core/fit/picks'
 import { useActions } from '../actions/actions-context'
-import { situationOf } from '../actions/offers'
 import { useProject, useProjectStore } from '../store/store'
 import { GrowPick } from './grow-pick'
 import { CircleOfThree } from './measured-line'
-import { offeredVerb } from './verb'
 import { VerbButtons } from './verb-buttons'
+import { offeredVerbs } from './verbs'
 
 /** Three picks or more: of what they are, the circle through three, and what can be done with all of them. */
 export function SeveralPicks({ picks }: { picks: readonly Pick[] }) {
@@ -17,9 +15,7 @@ export function SeveralPicks({ picks }: { picks: readonly Pick[] }) {
   useProject((s) => s.build)
   const [a, b, c, more] = picks
   const owners = [...new Set(picks.map((p) => p.ownerName))]
-  const verbs = offersAt(situationOf(store.getState())).flatMap((o) =>
-    o.picked ? [offeredVerb(o, (taken) => actions.take(taken))] : [],
-  )
+  const verbs = offeredVerbs(store.getState(), actions)
   return (
     <>
       <p>

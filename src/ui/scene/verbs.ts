@@ -17,12 +17,15 @@ import { offeredVerb, type Verb } from './verb'
 /** A face that is coloured has this, until the maker says another one. */
 const PAINT = '#c8863c'
 
+/** What is offered for what is picked. */
+export const offeredVerbs = (state: ProjectState, actions: Pick<Actions, 'take'>): Verb[] =>
+  offersAt(situationOf(state)).flatMap((o) => (o.picked ? [offeredVerb(o, (taken) => actions.take(taken))] : []))
+
 /** What makes sense for one pick. */
 export function verbsFor(pick: Picked, state: ProjectState, document: Project, actions: Pick<Actions, 'take'>): Verb[] {
   const { edit, set, build } = state
-  const offers = offersAt(situationOf(state)).filter((o) => o.picked)
   const verbs: Verb[] = [['measure to …', () => set({ measuring: true, picks: [pick] }), 'look']]
-  const steps = offers.map((offer) => offeredVerb(offer, (o) => actions.take(o)))
+  const steps = offeredVerbs(state, actions)
   // While things are gathered, what can be said of them comes first.
   if (!pick.reference || state.place !== 'gather') verbs.push(...steps)
   if (pick.reference) {

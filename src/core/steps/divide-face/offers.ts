@@ -1,18 +1,12 @@
-import { DRAWING } from '../drawn'
+import { drawingsLeft, isUsed } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
-
-const drawings = (at: Situation) => at.left.filter((l) => l.token === DRAWING.name)
-
-/** True of a drawing that something is made of. */
-const isUsed = ({ document }: Situation, drawing: string): boolean =>
-  document.steps.some((s) => s.id !== drawing && Object.values(s.fields).includes(drawing))
 
 /** Faces divided by a drawing: those that are picked by the last one, and the face that one lies on. */
 export const offerDivideFace = (at: Situation): Offer[] => [...ofPicks(at), ...ofDrawings(at)]
 
 function ofPicks(at: Situation): Offer[] {
   const [pick] = at.picks
-  const drawing = drawings(at).at(-1)?.step
+  const drawing = drawingsLeft(at).at(-1)?.step
   if (!pick?.kept || drawing === undefined || isUsed(at, drawing)) return []
   if (at.picks.some((p) => p.reference !== undefined || p.owner !== pick.owner || !p.kept || p.shape.kind !== 'plane')) return [] // prettier-ignore
   const words = at.picks.length > 1 ? 'divide these faces by the drawing' : 'divide this face by the drawing'
@@ -21,7 +15,7 @@ function ofPicks(at: Situation): Offer[] {
 
 /** A drawing on a face of a part that nothing is made of yet. */
 const ofDrawings = (at: Situation): Offer[] =>
-  drawings(at).flatMap(({ step }): Offer[] => {
+  drawingsLeft(at).flatMap(({ step }): Offer[] => {
     const drawing = at.document.steps.find((s) => s.id === step)
     const on = drawing?.fields.on as { part?: string; face?: object } | undefined
     const shapes = drawing?.fields.shapes

@@ -1,12 +1,10 @@
-import { DRAWING } from '../drawn'
+import { drawingsLeft, isUsed } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
 import { flatPick } from '../picked'
 
-const drawings = (at: Situation) => at.left.filter((l) => l.token === DRAWING.name)
-
 /** A part of the last drawing. */
 export function startExtrude(at: Situation): Record<string, unknown> | undefined {
-  const last = drawings(at).at(-1)
+  const last = drawingsLeft(at).at(-1)
   return last && fieldsFor(at, last.step)
 }
 
@@ -27,18 +25,17 @@ function ofFace(at: Situation): Offer[] {
 /** One region of a drawing by itself: others of it can be made something else of, of another length. */
 function ofRegion(at: Situation): Offer[] {
   const { region } = at
-  if (!region || !drawings(at).some((d) => d.step === region.step)) return []
+  if (!region || !drawingsLeft(at).some((d) => d.step === region.step)) return []
   const [along, up] = region.at.map((v) => Math.round(v * 100) / 100)
   const fields = { ...fieldsFor(at, region.step), only: [{ along, up, from: '' }] }
   return [{ key: 'extrude region', words: 'extrude this region alone', goal: 'of a region', picked: true, steps: [newStep(at, 'extrude', fields)] }] // prettier-ignore
 }
 
 const ofDrawings = (at: Situation): Offer[] =>
-  drawings(at).flatMap(({ step }): Offer[] => {
+  drawingsLeft(at).flatMap(({ step }): Offer[] => {
     const drawing = at.document.steps.find((s) => s.id === step)
-    const used = at.document.steps.some((s) => s.id !== step && Object.values(s.fields).includes(step))
     const shapes = drawing?.fields.shapes
-    if (used || !Array.isArray(shapes) || shapes.length === 0) return []
+    if (isUsed(at, step) || !Array.isArray(shapes) || shapes.length === 0) return []
     const words = `Extrude ${drawing?.name ?? 'the drawing'}`
     return [{ key: `extrude ${step}`, words, goal: 'draw out', steps: [newStep(at, 'extrude', fieldsFor(at, step))] }]
   })

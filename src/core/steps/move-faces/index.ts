@@ -71,7 +71,7 @@ export const moveFacesStep = stepKind({
     { kind: 'move-faces', fields: { part: 'before1', faces: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }], by: '2.5' } }, // prettier-ignore
   ],
   build: (values, { kernel }) => {
-    const { part, also, how, by, angle, gone } = values
+    const { also, how, by, angle, gone } = values
     const picked = someFaces(values.faces).map((f) => f.region)
     const groups = groupsOf(values, picked)
     const attempt = (share: number) =>
@@ -87,7 +87,7 @@ export const moveFacesStep = stepKind({
       rows: [],
       notes: [
         ...(level > picked.length ? [`${level} faces lie in that plane.`] : []),
-        ...passNotes({ solid: part.solid, passes: made.some((m) => m.passes) }),
+        ...passNotes({ passes: made.some((m) => m.passes) }),
         ...(still ? ['Nothing moves.'] : []),
       ],
     }

@@ -1,11 +1,9 @@
-import type { Pointable } from '../../faces/resolve'
-import { nameOf } from '../../faces/resolve'
 import { areasOf } from '../../alter/bulges'
 import { cross, dot, length, sub } from '../../geometry/vec'
 import type { Kernel, Solid } from '../../kernel/kernel'
 import { retagged } from '../../kernel/retagged'
 import { sameName, type SurfaceShape, type SurfaceTag } from '../../kernel/surface'
-import { pointable } from '../../faces/resolve'
+import { nameOf, type Pointable, pointable } from '../../faces/resolve'
 
 /** Faces that look so nearly the same way are alike (cosine). */
 const SAME_WAY = 0.999

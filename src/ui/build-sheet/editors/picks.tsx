@@ -24,7 +24,6 @@ export function OtherFacesEditor({
   step,
   write,
 }: EditorProps<OtherFacesField, { part: string; face: KeptFace }[]>) {
-  // prettier-ignore
   const picks = useProject((s) => s.picks)
   const parts = useProject((s) => s.build?.parts)
   const picked = picks.flatMap(({ owner, reference, kept }) => (kept && reference === undefined && owner !== step.fields['part'] ? [{ part: owner, face: kept }] : [])) // prettier-ignore
