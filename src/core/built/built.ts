@@ -83,6 +83,8 @@ export interface StepReport {
 /** What a step left for later ones: the token's name, and the reference it is about. */
 export interface Left {
   step: string
+  /** What it is chosen by, where it is not the only one of its step. */
+  id?: string
   token: string
   reference?: string
 }

@@ -15,12 +15,23 @@ export interface Hollow {
 
 /** A fitted item as the case has it, where the board lies flat; the space that it comes through if it moves. */
 export interface CasedItem {
+  /** Of another board's item, after its reference. */
   id: string
+  /** The same as a side of a row. */
+  of: { of: 'items'; reference: string; items: readonly string[] }
   name: string
   /** Packed x y z, mm. */
   positions: ArrayLike<number>
   indices: Uint32Array
   box: Box3
+}
+
+/** A board in a case and all that is fitted with it. */
+export interface Content {
+  name: string
+  items: Selector & { of: 'items' }
+  /** For names of rows: nothing for the board that a case is wrapped round. */
+  mark: string
 }
 
 /** What a case leaves for the steps that work on it. Lengths mm, in the frame in which its board lies flat. */
@@ -42,8 +53,10 @@ export interface Enclosure {
   outer: Profile
   /** Outer edge of the lip, and of the groove in the lid that it goes into; the gap between them, the height of the lip, and the groove's. */
   shut: { lip: Profile; groove: Profile; gap: number; high: number; deep: number }
-  /** All fitted items but the board. */
+  /** All fitted items but the board; of other boards in the case these too. */
   items: readonly CasedItem[]
+  /** All boards in the case with their items, this one first, and what tells their rows apart. */
+  contents: readonly Content[]
   /** Heights, from the underside of the floor to the top of the roof. */
   bottom: number
   floor: number
@@ -63,7 +76,8 @@ export const ENCLOSURE = token<Enclosure>('enclosure', 'case')
 
 /** The rows of a case about a lid that is put on from above; of another lid they are not meant. */
 export const LID_ROWS = { lip: 'lip', on: 'on', over: 'over' } as const
-export const lidRows = (caseStep: string): string[] => Object.values(LID_ROWS).map((name) => `${caseStep}:${name}`)
+export const lidRows = (caseStep: string, { contents }: Enclosure): string[] =>
+  Object.values(LID_ROWS).flatMap((name) => contents.map(({ mark }) => `${caseStep}:${name}${mark}`))
 
 /** A solid made where the board lies flat, where the project has it. */
 export const stood = ({ stand }: Pick<Enclosure, 'stand'>, kernel: Kernel, solid: Solid): Solid =>

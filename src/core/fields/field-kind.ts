@@ -64,6 +64,8 @@ export const token = <T>(name: string, called: string): Token<T> => ({ name, cal
 export interface Published {
   token: string
   step: string
+  /** What it is chosen by: the step's id, with what of the step's it is where that leaves several. */
+  id: string
   data: unknown
   /** Changes when the data does. */
   key: string

@@ -32,7 +32,7 @@ const references = [
 ] as unknown as Reference[]
 const part = (id: string, key = 'p1'): PartHere => ({ id, name: id, key, solid: { id } as never, pointable: () => { throw new Error('not asked for') } }) // prettier-ignore
 const TRAY = token<{ part: string }>('tray', 'tray')
-const tray = (step: string, key: string): Published => ({ token: 'tray', step, data: { part: `${step}.base` }, key, reference: 'rl', facts: { floor: 2 }, as: 'tray' }) // prettier-ignore
+const tray = (step: string, key: string): Published => ({ token: 'tray', step, id: step, data: { part: `${step}.base` }, key, reference: 'rl', facts: { floor: 2 }, as: 'tray' }) // prettier-ignore
 
 const scope = (change: Partial<Scope> = {}): Scope => ({
   names: projectNames(emptyProject('Shed'), []),

@@ -22,7 +22,7 @@ import { type NamedShapesField, namedShapesKind } from './named-shapes'
 import { type PlaceField, placeKind, type PlacesField, placesKind } from './place'
 import { type PlaneField, planeKind } from './plane'
 import type { Reference } from '../references/resolve'
-import { type ReferenceField, referenceKind } from './reference'
+import { type ReferenceField, referenceKind, type ReferencesField, referencesKind } from './reference'
 import { type RimField, rimKind } from './rim'
 import { type SettledField, settledKind } from './settled'
 import { type ShapesField, shapesKind } from './shapes'
@@ -41,6 +41,7 @@ export const FIELD_KINDS = {
   text: textKind,
   fit: fitKind,
   reference: referenceKind,
+  references: referencesKind,
   publication: publicationKind,
   item: itemKind,
   items: itemsKind,
@@ -77,6 +78,7 @@ export type FieldSpec =
   | FitField
   | ReferenceField
   | ReferenceField<Reference | undefined>
+  | ReferencesField
   | PublicationField
   | ItemField
   | ItemsField

@@ -13,7 +13,7 @@ export interface PublicationValue<T> {
   parts: ReadonlyMap<string, Solid>
 }
 
-/** What an earlier step left under a token, by that step's id; empty: the nearest before. */
+/** What an earlier step left under a token, by that step's id, with a name after a dot where it left several; empty: the nearest before. */
 export interface PublicationField<T = unknown> extends FieldBase<'publication', PublicationValue<T>> {
   token: Token<T>
   /** The parts of it that this step changes. */
@@ -36,7 +36,7 @@ export const publicationKind: FieldKind<PublicationField, string> = {
   turn: 'things',
   schema: () => z.string().max(200).default(''),
   resolve: (saved, spec, { published, parts, references }) => {
-    const found = published.filter((p) => p.token === spec.token.name && (saved === '' || p.step === saved)).at(-1)
+    const found = published.findLast((p) => p.token === spec.token.name && p.id === (saved === '' ? p.step : saved))
     if (!found && spec.optional && saved === '') return ok({ value: undefined, key: '', shown: '' })
     if (!found)
       return fail(
@@ -52,7 +52,7 @@ export const publicationKind: FieldKind<PublicationField, string> = {
     return ok({
       value: { step: found.step, data: found.data, parts: new Map(changes.map((id) => [id, parts.get(id)!.solid])) },
       key: contentKey([found.key, changes.map((id) => parts.get(id)!.key)]),
-      shown: found.step,
+      shown: found.id,
       changes,
       ...(found.reference === undefined ? {} : { reference: found.reference }),
       names: {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { contentKey } from '../content-key'
 import { boardFacts } from '../references/names'
 import type { Reference } from '../references/resolve'
 import { fail, ok } from '../result'
@@ -18,6 +19,25 @@ export const referenceField = (label: string, needs?: 'board'): ReferenceField =
 })
 /** One that may be missing as long as nothing is gathered. */
 export const anyReferenceField = (label: string): ReferenceField<Reference | undefined> => ({ type: 'reference', label, optional: true }) // prettier-ignore
+
+/** Several references of the project, by id, each with a board. */
+export type ReferencesField = FieldBase<'references', readonly Reference[]>
+export const referencesField = (label: string): ReferencesField => ({ type: 'references', label })
+
+export const referencesKind: FieldKind<ReferencesField, string[]> = {
+  type: 'references',
+  turn: 'things',
+  schema: () => z.array(z.string().max(200)).max(20).default([]),
+  resolve: (saved, _spec, { references }) => {
+    const found = references.filter((r) => saved.includes(r.id))
+    const plain = found.find((r) => !r.board)
+    if (found.length < new Set(saved).size)
+      return fail('no-reference', 'One of these is not in the project any more; choose them again.')
+    if (plain) return fail('no-board', `${plain.name} has no board: no item in it is thin and flat.`)
+    return ok({ value: found, key: contentKey(found.map((r) => r.key)), shown: saved })
+  },
+  facts: () => ({ default: [] }),
+}
 
 export const referenceKind: FieldKind<ReferenceField, string> = {
   type: 'reference',

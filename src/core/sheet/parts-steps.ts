@@ -30,7 +30,7 @@ export function namedBy(
   return Object.entries(stepKindNamed(kind)?.fields ?? {}).flatMap(([name, spec]): [string, string][] => {
     if (spec.type !== 'publication') return []
     const saved = fields[name] ?? ''
-    const found = saved === '' ? nearest(spec.token.name, before) : before.find((s) => s.id === saved)
+    const found = saved === '' ? nearest(spec.token.name, before) : before.find((s) => makes(s, String(saved)))
     return found ? [[name, found.id]] : []
   })
 }

@@ -93,13 +93,14 @@ export function accept(
   if (output.draggedFrom) report.draggedFrom = output.draggedFrom
   const as = output.facts ? tellFacts(run, step, output.facts) : kind.kind
   if (output.facts) report.factsAs = as
-  const left = (token: string, data: unknown, key: string, about: { reference?: string } = {}) => {
-    run.published.push({ token, step: step.id, data, key, facts: output.facts ?? {}, as: kind.kind, ...about })
-    run.left.push({ step: step.id, token, ...about })
+  const left = (token: string, data: unknown, key: string, about: { reference?: string } = {}, name?: string) => {
+    const id = name === undefined ? step.id : `${step.id}.${name}`
+    run.published.push({ token, step: step.id, id, data, key, facts: output.facts ?? {}, as: kind.kind, ...about })
+    run.left.push({ step: step.id, token, ...about, ...(name === undefined ? {} : { id }) })
   }
   if (output.work) left(WORK.name, output.work, made.key)
-  for (const { token, data, reference } of output.published ?? [])
-    left(token.name, data, keyOf(data), reference === undefined ? {} : { reference })
+  for (const { token, data, reference, name } of output.published ?? [])
+    left(token.name, data, keyOf(data), reference === undefined ? {} : { reference }, name)
 }
 
 const pieceOf = ({ name, piece }: PartState, { away }: PieceOf): Piece => ({ whole: piece?.whole ?? name, away: add(piece?.away ?? [0, 0, 0], away) }) // prettier-ignore

@@ -2,16 +2,19 @@ import type { ProjectStep } from '../document/schema'
 import { ENCLOSURE } from '../enclosures/enclosure'
 import { newStep, type Offer, type Situation } from './offer'
 
-/** The cases that there are, with the references they are wrapped round. */
+/** The boards that cases are wrapped round, with what their case is chosen by for each; `first`: the one that it was made for. */
 export const enclosures = ({ left, references }: Situation) =>
-  left.flatMap(({ step, token: name, reference }) => {
+  left.flatMap(({ step, id = step, token: name, reference }) => {
     const found = name === ENCLOSURE.name ? references.find((r) => r.id === reference) : undefined
-    return found ? [{ step, reference: found }] : []
+    return found ? [{ step: id, reference: found, first: id === step }] : []
   })
+
+/** The cases that there are, with the references they were made for. */
+export const cases = (at: Situation) => enclosures(at).filter((e) => e.first)
 
 /** Fields of a step that needs nothing but a case, for the first there is. */
 export function startOnCase(at: Situation): { case: string } | undefined {
-  const found = enclosures(at)[0]
+  const found = cases(at)[0]
   return found && { case: found.step }
 }
 
@@ -24,7 +27,7 @@ export const worksOnCase = ({ document }: Situation, kind: string, caseStep: str
   document.steps.some((s) => s.kind === kind && isOnCase(s, caseStep))
 
 /** The case of a step, or the first there is. */
-export const caseAt = (at: Situation, of?: string) => enclosures(at).find((e) => of === undefined || e.step === of)
+export const caseAt = (at: Situation, of?: string) => cases(at).find((e) => of === undefined || e.step === of)
 
 /** For each case that has none of a kind yet: one of them, with the fields that it is begun with. */
 export const offerOnCase = (
@@ -33,7 +36,7 @@ export const offerOnCase = (
   what: Pick<Offer, 'words' | 'goal' | 'mends'>,
   fields: (caseStep: string) => Record<string, unknown> | undefined = (step) => ({ case: step }),
 ): Offer[] =>
-  enclosures(at).flatMap(({ step }): Offer[] => {
+  cases(at).flatMap(({ step }): Offer[] => {
     const begun = worksOnCase(at, kind, step) ? undefined : fields(step)
     return begun ? [{ key: `${kind} ${step}`, ...what, ...(what.mends ? { about: step } : {}), steps: [newStep(at, kind, begun)] }] : [] // prettier-ignore
   })

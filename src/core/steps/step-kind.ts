@@ -61,6 +61,8 @@ export interface Leaving<T = unknown> {
   data: T
   /** The reference it is about. */
   reference?: string
+  /** Tells it apart where a step leaves several: `step.name` is what it is chosen by. */
+  name?: string
 }
 export const leaving = <T>(what: Token<T>, data: T, reference?: string): Leaving =>
   ({ token: what, data, ...(reference === undefined ? {} : { reference }) }) as Leaving

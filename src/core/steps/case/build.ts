@@ -1,20 +1,17 @@
-import { compose, invert, quarterTurn, turn } from '../../geometry/placement'
-import type { Vec2 } from '../../geometry/vec'
+import { compose, invert, quarterTurn } from '../../geometry/placement'
 import type { FieldValues } from '../../fields/kinds'
 import type { Solid } from '../../kernel/kernel'
 import type { Profile } from '../../profile/segment'
-import type { Board } from '../../references/board'
-import type { Reference } from '../../references/resolve'
 import { raise } from '../../result'
-import { ENCLOSURE, type Enclosure, type Hollow, laidFlat, stood } from '../../enclosures/enclosure'
+import { ENCLOSURE, type Enclosure, type Hollow, stood } from '../../enclosures/enclosure'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { caseFields } from './fields'
 import { hollowsOf, type TakenIn, widened } from './hollows'
-import { casedItems } from '../../enclosures/cased-items'
-import { itemOutline } from '../../enclosures/item-outline'
-import { caseOutlines, type CaseOutlines, itemsById, wrappedOutline } from './outlines'
+import { casedItems, contentOf, otherItems } from '../../enclosures/cased-items'
+import { boardIn, type CasedBoard, casedBoards, reachOf, seenInFile } from './boards'
+import { caseOutlines, type CaseOutlines, followedOutline, wrappedOutline } from './outlines'
 import { putTogetherRows } from './put-together'
-import { caseRows } from './rows'
+import { caseRows, lipRow } from './rows'
 
 type Values = FieldValues<typeof caseFields>
 
@@ -25,17 +22,13 @@ const GROOVE_ROOM = 0.2
 
 export function buildCase(v: Values, context: StepContext): StepOutput {
   const { id, printer, kernel } = context
-  const { reference } = v
-  const board =
-    reference.board ??
-    raise('no-board', `${reference.name} has no board to wrap: no item in it is thin and flat.`, 'reference')
-  const takenIn = board.overhangs.filter((o) => (v.over[o.item] ?? 'in') === 'in').map((o) => o.item)
+  const boards = casedBoards(v.reference, v.also, v.over)
+  const [own] = boards as [CasedBoard]
   const { gap } = v.fit
-  const heights = caseHeights(board, v)
-  const items = flatPositions(reference, takenIn)
-  const seen = seenInFile(reference)
-  const outline = (within: readonly TakenIn[]) => wrappedOutline(board, v.outline, within, seen)
-  const each = { withAll: outline, of: (item: TakenIn) => itemOutline(item, seen) }
+  const heights = caseHeights(reachOf(boards), v)
+  const items = boards.flatMap((b) => b.takenIn)
+  const followed = followedOutline(boards.map((b) => b.outline), v.outline, seenInFile(own.reference)) // prettier-ignore
+  const outline = (within: readonly TakenIn[]) => wrappedOutline(followed, within)
   const lipTop = heights.parting + v.lip
   const wide = widened(items, { ...heights, lipTop, clear: v.clear })
   const rim = outline(wide.base.map((w) => w.item))
@@ -47,31 +40,29 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
     leastWall: Math.min(v.wall, 2 * printer.line) - 1e-3,
   })
   const hollows = {
-    base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, each),
-    lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, each),
+    base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, outline),
+    lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, outline),
   }
-  const enclosure: Enclosure = {
-    reference: reference.id,
-    base: `${id}.base`,
-    lid: `${id}.lid`,
-    board: {
-      item: board.item,
-      outline: board.outline,
-      under: board.under,
-      top: board.top,
-      bounds: board.bounds,
-      sides: Object.fromEntries(board.overhangs.map((o) => [o.item, o.side])),
-    },
-    hollows: [...hollows.base, ...hollows.lid],
-    outer: outlines.outer,
-    shut: { lip: outlines.lip, groove: outlines.groove, gap, high: v.lip, deep: v.lip + GROOVE_ROOM },
-    items: casedItems(reference, board.item),
-    ...heights,
-    wall: v.wall,
-    clear: v.clear,
-    stand: reference.stand,
-  }
-  const lay = invert(reference.stand)
+  const enclosures = boards.map((b, i): Enclosure => {
+    const [first, others] = [b, boards.filter((other) => other !== b)]
+    return {
+      reference: first.reference.id,
+      base: `${id}.base`,
+      lid: `${id}.lid`,
+      board: boardIn(first),
+      hollows: [...hollows.base, ...hollows.lid],
+      outer: outlines.outer,
+      shut: { lip: outlines.lip, groove: outlines.groove, gap, high: v.lip, deep: v.lip + GROOVE_ROOM },
+      items: [...casedItems(first.reference), ...others.flatMap((o) => otherItems(o.reference))],
+      contents: [first, ...others].map(({ reference }) => contentOf(reference, reference === own.reference)),
+      ...heights,
+      wall: v.wall,
+      clear: v.clear,
+      stand: own.reference.stand,
+    }
+  })
+  const [enclosure] = enclosures as [Enclosure]
+  const lay = invert(own.reference.stand)
   return {
     parts: [
       {
@@ -96,31 +87,19 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
       bottom: heights.bottom,
       parting: heights.parting,
     },
-    published: [leaving(ENCLOSURE, enclosure, reference.id)],
+    published: enclosures.map((e, i) => ({ ...leaving(ENCLOSURE, e, e.reference), ...(i === 0 ? {} : { name: e.reference }) })), // prettier-ignore
     rows: [
-      ...caseRows(id, v, enclosure, board, reference, takenIn, gap),
-      ...putTogetherRows(id, enclosure, reference, gap),
+      ...boards.flatMap((b, i) => caseRows(id, v, enclosures[i]!, b)),
+      lipRow(id, enclosure),
+      ...putTogetherRows(id, enclosure),
     ],
     notes: [],
   }
 }
 
-/** Item positions in the frame in which the board lies flat. */
-function flatPositions(reference: Reference, ids: readonly string[]): TakenIn[] {
-  return itemsById(reference.items, ids).map(({ id, positions }) => ({ id, positions: laidFlat(reference.stand, positions) })) // prettier-ignore
-}
-
-/** Takes a direction seen from above the board to the two axes of the file that the board lies along. */
-function seenInFile({ placement, stand }: Reference): (d: Vec2) => Vec2 {
-  const back = compose(invert(placement), stand)
-  const up = turn(back, [0, 0, 1]).map(Math.abs)
-  const across = up.indexOf(Math.max(...up))
-  return ([x, y]) => turn(back, [x, y, 0]).filter((_, axis) => axis !== across) as unknown as Vec2
-}
-
-function caseHeights(board: Board, v: Values) {
-  const floor = board.lowest.z - v.clearBelow
-  const roof = board.tallest.z + v.clearAbove
+function caseHeights({ lowest, tallest }: ReturnType<typeof reachOf>, v: Values) {
+  const floor = lowest - v.clearBelow
+  const roof = tallest + v.clearAbove
   const [bottom, top] = [floor - v.floor, roof + v.roof]
   const [least, most] = [floor + 0.2, top - Math.min(0.4, v.roof / 2) - v.lip - GROOVE_ROOM]
   if (most < least)

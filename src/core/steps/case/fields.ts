@@ -2,10 +2,11 @@ import { choiceField, fitField } from '../../fields/choice'
 import { itemChoicesField } from '../../fields/item'
 import type { FieldSpecs } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { referenceField } from '../../fields/reference'
+import { referenceField, referencesField } from '../../fields/reference'
 
 export const caseFields = {
   reference: referenceField('Board', 'board'),
+  also: referencesField('Other boards in it'),
   outline: choiceField('Outline', 'followed', {
     followed: 'its outline',
     rectangle: 'a rectangle round it',

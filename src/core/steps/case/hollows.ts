@@ -9,8 +9,10 @@ const LEAST_STEP = 0.6
 
 /** An item that is taken in, where the board lies flat. */
 export interface TakenIn {
-  id: string
+  item: string
   positions: ArrayLike<number>
+  /** Seen from above. */
+  outline: Profile
 }
 
 interface Heights {
@@ -53,7 +55,7 @@ export function hollowsOf(
   wide: readonly InPart[],
   whole: { from: number; to: number },
   clear: number,
-  outline: { withAll: (items: readonly TakenIn[]) => Profile; of: (item: TakenIn) => Profile },
+  outline: (items: readonly TakenIn[]) => Profile,
 ): Hollow[] {
   const hollow = (profile: Profile, from: number, to: number): Hollow => ({
     outline: expectOk(offsetProfile(profile, clear)),
@@ -63,8 +65,8 @@ export function hollowsOf(
   const everywhere = wide.filter((w) => w.from <= whole.from && w.to >= whole.to).map((w) => w.item)
   const rest = wide.filter((w) => !everywhere.includes(w.item))
   return [
-    hollow(outline.withAll(everywhere), whole.from, whole.to),
+    hollow(outline(everywhere), whole.from, whole.to),
     // The item's own surroundings: what is wider than the board's and the item's together is both of them, no more.
-    ...rest.map((w) => hollow(outline.of(w.item), w.from, Math.min(w.to, whole.to))),
+    ...rest.map((w) => hollow(w.item.outline, w.from, Math.min(w.to, whole.to))),
   ]
 }

@@ -16,6 +16,7 @@ export const caseStep = stepKind({
   fields: caseFields,
   fieldNotes: {
     reference: 'id of the reference; empty: the first with a board',
+    also: 'ids of references whose boards lie in the same case, each at its own place and height; steps on one of them name the case as `case-id.reference-id`',
     corner:
       'least radius of outward outside corners; they follow the cavity, a wall further out, and are only made rounder by this',
     over: 'item id to `out` (let out by an opening) or `in` (the cavity widens round it)',
@@ -24,7 +25,7 @@ export const caseStep = stepKind({
     fit: 'gap between lip and groove, by fit class',
   },
   sentence: [
-    'Wrap', { field: 'reference' }, 'along', { field: 'outline', after: ',' },
+    'Wrap', { field: 'reference' }, { field: 'also', rare: true, before: 'together with' }, 'along', { field: 'outline', after: ',' },
     { field: 'clear' }, 'clear per side,', { field: 'clearAbove' }, 'above and', { field: 'clearBelow' }, 'below. Walls', { field: 'wall', after: ',' },
     'floor', { field: 'floor', after: ',' }, 'roof', { field: 'roof', after: ',' }, 'outside corners at least', { field: 'corner', after: '.' },
     'Over the edge:', { field: 'over', after: '.' },

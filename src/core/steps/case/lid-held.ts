@@ -1,17 +1,20 @@
 import type { Build } from '../../built/built'
 import type { Check } from '../../checks/finding'
 import { CLOSURE } from '../../enclosures/closure'
+import { ENCLOSURE } from '../../enclosures/enclosure'
 import { PRESS_SLACK } from '../../fit/classes'
 
-/** Whether a step that holds a case of this reference shut could be built. */
-const heldShut = (build: Build, reference: string | undefined): boolean =>
-  build.left.some((l) => l.token === CLOSURE.name && l.reference === reference)
+/** Whether a step that holds a case shut could be built, at any of the boards in it. */
+function heldShut({ left }: Build, caseStep: string): boolean {
+  const boards = left.filter((l) => l.step === caseStep && l.token === ENCLOSURE.name).map((l) => l.reference)
+  return left.some((l) => l.token === CLOSURE.name && boards.includes(l.reference))
+}
 
 /** A lip only locates a lid; it holds it where the gap is a press fit's. */
 export const lidHeld: Check = ({ build, ledger, project }) =>
   build.steps.flatMap((step) => {
     const lip = ledger.find((row) => row.id === `${step.id}:lip`)
-    if (!lip || step.stale || heldShut(build, step.reference)) return []
+    if (!lip || step.stale || heldShut(build, step.id)) return []
     const holds = lip.measured !== undefined && lip.measured <= project.printer.gaps.press + PRESS_SLACK
     if (holds) return []
     return [

@@ -1,5 +1,6 @@
 import type { Board } from '../../references/board'
-import { enclosures } from '../cases'
+import { setField } from '../../document/edits'
+import { cases, enclosures } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
 
 /** Fields that suit a board: how low it is, and what reaches over its edge. */
@@ -8,8 +9,10 @@ export function startCase({ references }: Situation): Record<string, unknown> | 
   return reference?.board ? fieldsFor(reference.id, reference.board) : undefined
 }
 
-/** A case round each board that has none. */
-export const offerCase = (at: Situation): Offer[] =>
+/** A case round each board that has none, or the room for it in a case that there is. */
+export const offerCase = (at: Situation): Offer[] => [...offerOwn(at), ...offerRoom(at)]
+
+const offerOwn = (at: Situation): Offer[] =>
   at.references.flatMap((r): Offer[] => {
     const wrapped = enclosures(at).some((e) => e.reference.id === r.id)
     if (!r.board || wrapped) return []
@@ -26,6 +29,17 @@ export const offerCase = (at: Situation): Offer[] =>
       },
     ]
   })
+
+/** A board besides that of a case, in the same case. */
+const offerRoom = (at: Situation): Offer[] =>
+  cases(at).flatMap(({ step, reference }) =>
+    at.references.flatMap((r): Offer[] => {
+      const { kind, fields } = at.document.steps.find((s) => s.id === step) ?? {}
+      if (kind !== 'case' || !r.board || enclosures(at).some((e) => e.reference.id === r.id)) return []
+      const also = [...((fields?.also as string[] | undefined) ?? []), r.id]
+      return [{ key: `case ${step} ${r.id}`, words: `Take ${r.board.name} into the case of ${reference.name}`, reference: r.id, steps: [], edit: setField(step, 'also', also) }] // prettier-ignore
+    }),
+  )
 
 const fieldsFor = (reference: string, board: Board): Record<string, unknown> => ({
   reference,

@@ -5,29 +5,25 @@ import { union } from '../../profile/combine'
 import { pointAt, type Profile } from '../../profile/segment'
 import { namedByAngle } from '../../profile/segment-names'
 import { boundingRectangle, convexHull } from '../../profile/shapes'
-import type { Board } from '../../references/board'
-import type { PlacedItem } from '../../references/place-items'
-import { itemOutline } from '../../enclosures/item-outline'
 import { expectOk, raise } from '../../result'
 
 /**
- * The board's outline as the case follows it, with the items it takes in.
+ * The outline of boards as a case follows it. Boards apart from each other are wrapped without the notch between them.
  * @param seen takes a direction seen from above to the file's frame, where names do not change when the board is turned
  */
-export function wrappedOutline(
-  board: Board,
+export function followedOutline(
+  boards: readonly Profile[],
   follow: 'followed' | 'rectangle' | 'hull',
-  takenIn: readonly { id: string; positions: ArrayLike<number> }[],
   seen: (d: Vec2) => Vec2,
 ): Profile {
-  const base =
-    follow === 'rectangle'
-      ? namedByAngle(boundingRectangle(board.outline), 'side ', seen)
-      : follow === 'hull'
-        ? convexHull(board.outline)
-        : board.outline
-  return takenIn.reduce((outline: Profile, item) => expectOk(union(outline, itemOutline(item, seen))), base)
+  const all = boards.reduce((outline, board) => expectOk(union(outline, board)))
+  if (follow === 'rectangle') return namedByAngle(boundingRectangle(all), 'side ', seen)
+  return follow === 'hull' || all.loops.length > 1 ? convexHull(all) : all
 }
+
+/** An outline with that of the items that are taken in. */
+export const wrappedOutline = (base: Profile, takenIn: readonly { outline: Profile }[]): Profile =>
+  takenIn.reduce((outline, item) => expectOk(union(outline, item.outline)), base)
 
 export interface CaseOutlines {
   outer: Profile
@@ -93,7 +89,3 @@ function thinnest(outer: Profile, cavity: Profile): number {
       for (const t of [0, 0.25, 0.5, 0.75]) least = Math.min(least, distanceToEdges(cavity.loops, pointAt(s, t)))
   return least
 }
-
-/** The placed items of a list of ids, as far as they are there. */
-export const itemsById = (items: readonly PlacedItem[], ids: readonly string[]): PlacedItem[] =>
-  items.filter((i) => ids.includes(i.id))

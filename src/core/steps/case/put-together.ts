@@ -2,7 +2,7 @@ import type { Check, Finding } from '../../checks/finding'
 import type { RowSpec } from '../../built/rows'
 import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
 import { PAST, wayRow } from '../../built/gap-row'
-import { comesBy, standingIn } from '../../enclosures/way-row'
+import { comesBy } from '../../enclosures/way-row'
 import type { Vec3 } from '../../geometry/vec'
 import type { Reference } from '../../references/resolve'
 
@@ -10,21 +10,19 @@ import type { Reference } from '../../references/resolve'
 const CLEAR = 1
 
 /**
- * The board goes into the base from above, and the lid onto both: nothing is in the way of either. A lip that is pressed
+ * Each board goes into the base from above, and the lid onto all: nothing is in the way of either. A lip that is pressed
  * in has no way on without touching.
- * @param gap between lip and groove, mm
  */
-export function putTogetherRows(id: string, e: Enclosure, reference: Reference, gap: number): RowSpec[] {
-  const board = standingIn(e)
+export function putTogetherRows(id: string, e: Enclosure): RowSpec[] {
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
   const highest = Math.max(e.board.top, ...e.items.map((i) => i.box.max[2]))
   const rim = e.parting + e.shut.high
-  const row = (name: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number): RowSpec => ({ ...wayRow(id, name, between, a, b), ...comesBy(e, [0, 0, far + CLEAR]) }) // prettier-ignore
+  const row = (key: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number): RowSpec => ({ ...wayRow(id, key, between, a, b), ...comesBy(e, [0, 0, far + CLEAR]) }) // prettier-ignore
   const lid = { of: 'whole', part: e.lid, firm: true } as const
   return [
-    row('in', `${reference.name} going into the base`, board, { of: 'whole', part: e.base }, rim - lowest),
-    ...(gap > 2 * PAST ? [row(LID_ROWS.on, 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
-    row(LID_ROWS.over, `Lid going over ${reference.name}`, lid, board, Math.max(rim, highest) - e.parting),
+    ...e.contents.map(({ items, mark, name }) => row(`in${mark}`, `${name} going into the base`, { ...items, own: true }, { of: 'whole', part: e.base }, rim - lowest)), // prettier-ignore
+    ...(e.shut.gap > 2 * PAST ? [row(LID_ROWS.on, 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
+    ...e.contents.map(({ items, mark, name }) => row(`${LID_ROWS.over}${mark}`, `Lid going over ${name}`, lid, { ...items, own: true }, Math.max(rim, highest) - e.parting)), // prettier-ignore
   ]
 }
 

@@ -2,7 +2,6 @@ import type { RowSpec, Selector } from '../../built/rows'
 import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
 import { PAST, gapRow, wayRow } from '../../built/gap-row'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
-import { contentsOf } from '../../enclosures/way-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { angleField, countField } from '../../fields/number'
@@ -140,6 +139,6 @@ function rowsOf(v: HingeValues, e: Enclosure, id: string, { frame, off }: Axis):
     ...(v.hold > 0 ? [gapRow(id, 'base', 'Pin of the hinge in the base', v.hold, 'exact', pin, bores(e.base))] : []),
     gapRow(id, 'lid', 'Pin of the hinge in the lid', v.gap, 'exact', pin, bores(e.lid)),
     opening('opens', 'Lid opening on its hinge', { of: 'whole', part: e.base }),
-    opening('past', 'Lid opening over what is inside', contentsOf(e)),
+    ...e.contents.map(({ items, mark }) => opening(`past${mark}`, 'Lid opening over what is inside', items)),
   ]
 }

@@ -1,6 +1,6 @@
 import type { Side } from '../../references/board'
 import { axisAlong, lengthAlong } from '../../references/sides'
-import { caseAt, enclosures, worksOnCase } from '../cases'
+import { caseAt, cases, worksOnCase } from '../cases'
 import { clearShift } from '../clear-places'
 import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
 import { stepKind } from '../step-kind'
@@ -38,7 +38,7 @@ export const hingeStep = stepKind({
   start: (at) => startHinge(at),
   // A hinge lets it open: at the other side something has to keep it shut.
   offers: (at): Offer[] =>
-    enclosures(at).flatMap(
+    cases(at).flatMap(
       ({ step }): Offer[] =>
       worksOnCase(at, 'hinge', step) ? [] : [{ key: `hinge ${step}`, words: 'hinge the lid, with a snap arm at its other side', goal: 'hinge', mends: 'lid-held', about: step, steps: [newStep(at, 'hinge', startHinge(at, step)!), newStep(at, 'snaps', armAcross(at, step))] }], // prettier-ignore
     ),

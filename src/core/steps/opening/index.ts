@@ -90,7 +90,14 @@ function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
 
 const laidItem = (e: Enclosure, { id, name, positions, indices }: OpeningValues['item']): CasedItem => {
   const flat = laidFlat(e.stand, positions)
-  return { id, name, positions: flat, indices, box: boxOfPositions(flat) }
+  return {
+    id,
+    of: { of: 'items', reference: e.reference, items: [id] },
+    name,
+    positions: flat,
+    indices,
+    box: boxOfPositions(flat),
+  }
 }
 
 /** What is seen of all that share an opening, each from where it ends itself. */

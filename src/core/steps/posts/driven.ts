@@ -23,7 +23,7 @@ export const screwsReached: Check = ({ build, project }) =>
     const across = headAcross((screw ?? 'M3') as Screw)
     const used = Array.isArray(holes) ? (holes as unknown[]) : undefined
     const { board } = reference
-    const items = casedItems(reference, board.item)
+    const items = casedItems(reference)
     return board.holes
       .filter((h) => (used ? used.includes(h.id) : h.mounting))
       .flatMap((hole) => {

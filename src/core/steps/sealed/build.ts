@@ -2,7 +2,7 @@ import { CLOSURE } from '../../enclosures/closure'
 import { ENCLOSURE, type Enclosure, laidParts, stood } from '../../enclosures/enclosure'
 import { gapRow, wayRow } from '../../built/gap-row'
 import { inOne, refuseHanging } from '../../enclosures/in-one'
-import { comesBy, standingIn } from '../../enclosures/way-row'
+import { comesBy } from '../../enclosures/way-row'
 import { waysIn } from '../../enclosures/ways-in'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -66,10 +66,12 @@ function rowsOf(v: Values, e: Enclosure, id: string, height: number): RowSpec[] 
   const middle: Vec3 = [e.stand[3]!, e.stand[7]!, e.stand[11]!]
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
   const up = printedSoFar(normal, dot(normal, middle) + height)
-  const own = standingIn(e)
-  const laidIn = wayRow(id, 'in', 'What is laid in, going into the half-printed case', own, { of: 'whole', part: e.base, up }) // prettier-ignore
-  return [
-    { ...laidIn, ...comesBy(e, [0, 0, height - lowest + 1]) },
-    gapRow(id, 'under', 'What is laid in under the roof', v.over, 'at-least', own, { of: 'parts', parts: [e.base], surfaces: { step: v.case.step, role: 'roof' } }), // prettier-ignore
-  ]
+  return e.contents.flatMap(({ items, mark }): RowSpec[] => {
+    const own = { ...items, own: true } as const
+    const laidIn = wayRow(id, `in${mark}`, 'What is laid in, going into the half-printed case', own, { of: 'whole', part: e.base, up }) // prettier-ignore
+    return [
+      { ...laidIn, ...comesBy(e, [0, 0, height - lowest + 1]) },
+      gapRow(id, `under${mark}`, 'What is laid in under the roof', v.over, 'at-least', own, { of: 'parts', parts: [e.base], surfaces: { step: v.case.step, role: 'roof' } }), // prettier-ignore
+    ]
+  })
 }

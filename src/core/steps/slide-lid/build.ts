@@ -2,7 +2,7 @@ import type { RowSpec } from '../../built/rows'
 import { ENCLOSURE, type Enclosure, laidParts, lidRows, stood } from '../../enclosures/enclosure'
 import { PAST, gapRow, wayRow } from '../../built/gap-row'
 import { inOne, refuseHanging } from '../../enclosures/in-one'
-import { comesBy, standingIn } from '../../enclosures/way-row'
+import { comesBy } from '../../enclosures/way-row'
 import { waysIn } from '../../enclosures/ways-in'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
 import { CLOSURE } from '../../enclosures/closure'
@@ -82,7 +82,7 @@ export function buildSlideLid(v: SlideLidValues, context: StepContext): StepOutp
       { id: e.lid, solid: stood(e, kernel, ridges ? kernel.union([slid, ridges.ridge]) : slid) },
     ],
     published: v.catch > 0 ? [leaving(CLOSURE, true, e.reference)] : [],
-    undone: lidRows(v.case.step),
+    undone: lidRows(v.case.step, e),
     rows: rowsOf(v, e, id),
     notes: [
       ...(opened.length > 0 ? [`The wall is open above ${opened.join(', ')}: that is the way in.`] : []),
@@ -177,6 +177,8 @@ function rowsOf(v: SlideLidValues, e: Enclosure, id: string): RowSpec[] {
   return [
     { ...rail, bends: { step: id, role: 'ridge' } },
     sliding('slides', 'Lid sliding on', { of: 'whole', part: e.base }),
-    sliding('past', 'Lid sliding over what is inside', standingIn(e)),
+    ...e.contents.map(({ items, mark }) =>
+      sliding(`past${mark}`, 'Lid sliding over what is inside', { ...items, own: true }),
+    ),
   ]
 }

@@ -11,7 +11,7 @@ import { PartEditor, PartsEditor } from './part'
 import { EdgesEditor, FacesEditor, OtherFacesEditor } from './picks'
 import { PlaceEditor, PlacesEditor, SpotsEditor } from './place'
 import { PlaneEditor } from './plane'
-import { ReferenceEditor } from './reference'
+import { ReferenceEditor, ReferencesEditor } from './reference'
 
 type Editors = { [T in FieldSpec['type']]: FC<EditorProps<Extract<FieldSpec, { type: T }>, never>> | undefined }
 
@@ -26,6 +26,7 @@ const EDITORS = {
   text: TextEditor,
   fit: FitEditor,
   reference: ReferenceEditor,
+  references: ReferencesEditor,
   publication: PublicationEditor,
   item: ItemEditor,
   items: ItemsEditor,
