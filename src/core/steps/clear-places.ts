@@ -41,3 +41,11 @@ export function clearShift(
 /** The corners of a box, packed x y z. */
 const cornersOf = ({ min, max }: Box3): number[] =>
   [0, 1, 2, 3, 4, 5, 6, 7].flatMap((n) => [0, 1, 2].map((k) => ((n >> k) & 1 ? max[k]! : min[k]!)))
+
+/** The two sides that have room nearest to their middle, and how far off that it is, as a step on sides is begun with. */
+export function clearSides(reference: OfferedReference, wide: number): { sides: 'ends' | 'long'; shift?: string } {
+  const places = { ends: clearShift(reference, ['left', 'right'], wide), long: clearShift(reference, ['front', 'back'], wide) } // prettier-ignore
+  const sides = Math.abs(places.ends ?? Infinity) <= Math.abs(places.long ?? Infinity) ? 'ends' : 'long'
+  const shift = places[sides] ?? 0
+  return { sides, ...(shift === 0 ? {} : { shift: String(shift) }) }
+}

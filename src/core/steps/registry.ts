@@ -5,6 +5,7 @@ import { againStep } from './again'
 import { batteryBayStep } from './battery-bay'
 import { caseStep } from './case'
 import { combineStep } from './combine'
+import { clipsStep } from './clips'
 import { copiesStep } from './copies'
 import { countersinkSizeStep } from './countersink-size'
 import { pegsStep } from './pegs'
@@ -86,6 +87,7 @@ const ALL = [
   caseStep,
   postsStep,
   ledgeStep,
+  clipsStep,
   holdDownStep,
   towersStep,
   snapsStep,

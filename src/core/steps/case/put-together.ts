@@ -20,7 +20,7 @@ export function putTogetherRows(id: string, e: Enclosure): RowSpec[] {
   const row = (key: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number): RowSpec => ({ ...wayRow(id, key, between, a, b), ...comesBy(e, [0, 0, far + CLEAR]) }) // prettier-ignore
   const lid = { of: 'whole', part: e.lid, firm: true } as const
   return [
-    ...e.contents.map(({ items, mark, name }) => row(`in${mark}`, `${name} going into the base`, { ...items, own: true }, { of: 'whole', part: e.base }, rim - lowest)), // prettier-ignore
+    ...e.contents.map(({ items, mark, name }) => row(`in${mark}`, `${name} going into the base`, { ...items, own: true }, { of: 'whole', part: e.base, firm: true }, rim - lowest)), // prettier-ignore
     ...(e.shut.gap > 2 * PAST ? [row(LID_ROWS.on, 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
     ...e.contents.map(({ items, mark, name }) => row(`${LID_ROWS.over}${mark}`, `Lid going over ${name}`, lid, { ...items, own: true }, Math.max(rim, highest) - e.parting)), // prettier-ignore
   ]

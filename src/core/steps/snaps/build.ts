@@ -1,15 +1,15 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { type Enclosure, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../built/gap-row'
-import { ACROSS_LAYERS, matingForce, springOf, strainOf } from '../../enclosures/snap'
+import { strainOf } from '../../enclosures/snap'
 import { placesOnSides, wallFrame } from '../../enclosures/wall-places'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { polygonProfile } from '../../profile/shapes'
-import { filamentNamed } from '../../units/materials'
 import { raise } from '../../result'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
+import { springNote, UPRIGHT } from '../bent-arms'
 import type { SnapsValues } from './fields'
 
 /** An arm stands so deep in the wall of the lid, mm. */
@@ -56,7 +56,7 @@ export function buildSnaps(v: SnapsValues, context: StepContext): StepOutput {
     published: [leaving(CLOSURE, true, e.reference)],
     facts: { strain: strainOf(v) * 100 },
     rows: rowsOf(v, e, id),
-    notes: [springNote(v, printer.filament, places.length)],
+    notes: [springNote(v, printer.filament, `Closing bends each of ${places.length} arms`, UPRIGHT)],
   }
 }
 
@@ -127,14 +127,4 @@ function rowsOf(v: SnapsValues, e: Enclosure, id: string): StepOutput['rows'] {
     gapRow(id, 'catch', 'Catch of the snap arms under its edge', v.play, 'exact', arm('catch'), hold),
     { ...beside, bends: { step: id, role: 'arm' } },
   ]
-}
-
-/** What closing asks of an arm, and what its filament bears. */
-function springNote(v: SnapsValues, filament: string, count: number): string {
-  const strain = `Closing bends each of ${count} arms by ${v.overlap.toFixed(2)} mm: ${(100 * strainOf(v)).toFixed(1)} % strain at its root`
-  const spring = springOf(filamentNamed(filament))
-  if (!spring) return `${strain}. What ${filament} bears is not known here.`
-  const force = matingForce(v, spring.modulus)
-  const push = Number.isFinite(force) ? `about ${force.toFixed(0)} N to push in` : 'too steep to be pushed in'
-  return `${strain}, where ${filament.trim()} bears ${(100 * spring.strain * ACROSS_LAYERS).toFixed(1)} % across its layers; ${push} each.` // prettier-ignore
 }

@@ -1,10 +1,10 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { caseAt, offerOnCase } from '../cases'
-import { clearShift } from '../clear-places'
-import type { OfferedReference, Situation } from '../offer'
+import { clearSides } from '../clear-places'
+import type { Situation } from '../offer'
 import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
 import { stepKind } from '../step-kind'
-import { snapsBear } from './bears'
+import { armsBear, UPRIGHT } from '../bent-arms'
 import { buildSnaps } from './build'
 import { snapsFields } from './fields'
 
@@ -44,7 +44,7 @@ export const snapsStep = stepKind({
     offerOnCase(at, 'snaps', { words: 'snap the lid on', goal: 'snap', mends: 'lid-held' }, (step) =>
       startSnaps(at, step),
     ),
-  checks: [snapsBear],
+  checks: [(at) => armsBear(at, 'arm', UPRIGHT)],
   example: [
     { kind: 'case', fields: {} },
     { kind: 'snaps', fields: { overlap: '0.4' } },
@@ -58,12 +58,5 @@ const USUAL = 12
 /** As long as the case has room for, up to the usual; on the sides, and as near their middle, as nothing reaches out of. */
 function startSnaps(at: Situation, of?: string): Record<string, unknown> | undefined {
   const found = caseAt(at, of)
-  return found && { case: found.step, ...armPlaces(found.reference), long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' } // prettier-ignore
-}
-
-function armPlaces(reference: OfferedReference): Record<string, string> {
-  const places = { ends: clearShift(reference, ['left', 'right'], USUAL), long: clearShift(reference, ['front', 'back'], USUAL) } // prettier-ignore
-  const sides = Math.abs(places.ends ?? Infinity) <= Math.abs(places.long ?? Infinity) ? 'ends' : 'long'
-  const shift = places[sides] ?? 0
-  return { sides, ...(shift === 0 ? {} : { shift: String(shift) }) }
+  return found && { case: found.step, ...clearSides(found.reference, USUAL), long: 'min(12, case.top - case.bottom - 6)', overlap: '0.4' } // prettier-ignore
 }
