@@ -83,5 +83,5 @@ export const besideRows = (
 ): RowSpec[] =>
   itemsBeside(e, uprights, room + WORTH_A_ROW).map(
     (item) =>
-    gapRow(step, `beside:${item.id}`, `${item.name} beside the posts`, room, 'at-least', item.of, { of: 'parts', parts: [part], surfaces: { step, role: 'post' }, also: ['cut', 'pin', 'foot'].map((role) => ({ step, role })) }), // prettier-ignore
+    gapRow(step, `beside:${item.id}`, `${item.name} beside the posts`, room, 'at-least', item.of, { of: 'parts', parts: [part], surfaces: { step, role: 'post' }, also: ['cut', 'pin', 'foot', 'gusset'].map((role) => ({ step, role })) }), // prettier-ignore
   )

@@ -12,6 +12,7 @@ import type { TurnedEdge } from '../../kernel/mesh-builder'
 import type { Hole } from '../../references/board'
 import { raise } from '../../result'
 import { besideItems, rowsBeside } from '../around-items'
+import { gussetSolids, reachOf } from '../gussets'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, mouthDepth, PLAIN_HOLE } from '../hole-shape'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { HoldDownValues } from './fields'
@@ -32,10 +33,16 @@ export function buildHoldDown(v: HoldDownValues, context: StepContext): StepOutp
   const height = e.roof - end
   if (height < 0.05) raise('no-room', 'There is no room for posts between the board and the roof; more clearance above would make some.', 'case') // prettier-ignore
   const foot = Math.min(v.foot, height)
-  const uprights = v.holes.map((hole): Upright => ({ at: hole.centre, radius: v.across / 2, from: end, to: e.roof }))
+  const uprights = v.holes.map((hole): Upright => ({
+    at: hole.centre,
+    radius: reachOf(v.across / 2, v),
+    from: end,
+    to: e.roof,
+  }))
   const columns = v.holes.map((hole) => {
     const column = columnSolid({ radius: v.across / 2, height, foot, top: topOf(v, e, posts, hole, height) }, { step: id, copy: [hole.id] }, context) // prettier-ignore
-    return kernel.place(column, compose(translation([...hole.centre, e.roof]), FLIPPED))
+    const gussets = gussetSolids(v, { radius: v.across / 2, height }, hole.id, context)
+    return kernel.place(kernel.union([column, ...gussets]), compose(translation([...hole.centre, e.roof]), FLIPPED))
   })
   const joined = kernel.union([v.case.parts.get(e.lid)!, besideItems(kernel.union(columns), uprights, v, e, context)])
   const screws = v.end === 'screw' ? screwed(v, e, posts, height) : undefined

@@ -6,6 +6,7 @@ import { maybePublicationField, publicationField } from '../../fields/publicatio
 import { ENCLOSURE } from '../../enclosures/enclosure'
 import { POSTS } from '../../enclosures/posts'
 import { aroundFields } from '../around-items'
+import { gussetFields } from '../gussets'
 import { screwField } from '../screw-field'
 
 export const holdDownFields = {
@@ -24,6 +25,7 @@ export const holdDownFields = {
   head: choiceField('The head', 'bore', { bore: 'let in', sunk: 'countersunk', plain: 'on top of the lid' }),
   room: lengthField('Gap round the head, per side', 'fit.sliding', 0, 5, 'per-side'),
   foot: lengthField('Fillet at the foot', '1', 0, 20),
+  ...gussetFields,
   ...aroundFields,
 } satisfies FieldSpecs
 

@@ -11,6 +11,7 @@ import { INSERT_WALL, pilotHole, SCREWS, UNDER_INSERT } from '../../fit/screws'
 import type { Hole } from '../../references/board'
 import { raise } from '../../result'
 import { besideItems, rowsBeside } from '../around-items'
+import { gussetSolids, reachOf } from '../gussets'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, mouthDepth, PLAIN_HOLE } from '../hole-shape'
 import { leaving, type StepContext, type StepOutput } from '../step-kind'
 import type { PostsValues } from './fields'
@@ -32,7 +33,7 @@ export function buildPosts(v: PostsValues, context: StepContext): StepOutput {
   if (v.foot > height) raise('foot', `A ${v.foot.toFixed(2)} mm fillet does not fit on a ${height.toFixed(2)} mm post; up to ${height.toFixed(2)} mm would.`, 'foot') // prettier-ignore
   const bore = boreOf(v, e, height)
   const posts = v.holes.map((hole) => placedPost(v, context, e, hole, height))
-  const uprights = v.holes.map((hole): Upright => ({ at: hole.centre, radius: v.across / 2, from: e.floor, to: e.board.under })) // prettier-ignore
+  const uprights = v.holes.map((hole): Upright => ({ at: hole.centre, radius: reachOf(v.across / 2, v), from: e.floor, to: e.board.under })) // prettier-ignore
   const standing = kernel.union([v.case.parts.get(e.base)!, besideItems(kernel.union(posts), uprights, v, e, context)])
   const solid = bore ? kernel.subtract(standing, bored(bore, v.holes, e, context)) : standing
   return {
@@ -111,7 +112,8 @@ function placedPost(v: PostsValues, context: StepContext, e: Enclosure, hole: Ho
   const { kernel, id } = context
   const column = { radius: v.across / 2, height, foot: v.foot, top: topOf(v, e, height, hole) }
   const post = columnSolid(column, { step: id, copy: [hole.id] }, context)
-  return kernel.place(post, translation([hole.centre[0], hole.centre[1], e.floor]))
+  const gussets = gussetSolids(v, column, hole.id, context)
+  return kernel.place(kernel.union([post, ...gussets]), translation([hole.centre[0], hole.centre[1], e.floor]))
 }
 
 /** How the outline of a post goes on from the outside of its top to the axis. */

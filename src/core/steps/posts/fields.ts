@@ -6,6 +6,7 @@ import { publicationField } from '../../fields/publication'
 import { ENCLOSURE } from '../../enclosures/enclosure'
 import { screwField } from '../screw-field'
 import { aroundFields } from '../around-items'
+import { gussetFields } from '../gussets'
 
 export const postsFields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.base]),
@@ -29,6 +30,7 @@ export const postsFields = {
   }),
   room: lengthField('Gap round head or nut, per side', 'fit.sliding', 0, 5, 'per-side'),
   foot: lengthField('Fillet at the foot', 'min(1, (board.bottom - case.floor) / 2)', 0, 20),
+  ...gussetFields,
   ...aroundFields,
 } satisfies FieldSpecs
 

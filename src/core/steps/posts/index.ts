@@ -1,5 +1,6 @@
 import { POSTS } from '../../enclosures/posts'
 import { AROUND_NOTES, aroundWords, postsTouch } from '../around-items'
+import { GUSSET_NOTES, GUSSET_SURFACES, gussetWords } from '../gussets'
 import { stepKind } from '../step-kind'
 import { buildPosts } from './build'
 import { screwsReached } from './driven'
@@ -21,6 +22,7 @@ export const postsStep = stepKind({
     screw: 'with `insert` and `bolt`',
     insert: 'with `insert`: the hole is 1 mm deeper',
     under: 'with `bolt`: `nut` (pocket for it, ISO 4032) or `bore` (for a cap head, ISO 4762), from underneath',
+    ...GUSSET_NOTES,
     ...AROUND_NOTES,
     gap: 'gap round the pin, per side',
     reach: 'length of the pin above the post',
@@ -32,13 +34,14 @@ export const postsStep = stepKind({
     { field: 'pilot', when: ['top', 'pilot'], before: 'of Ø', after: '.' },
     { field: 'screw', when: ['top', 'insert', 'bolt'], after: ',' }, { field: 'insert', when: ['top', 'insert'], after: ' long.' },
     { field: 'under', when: ['top', 'bolt'], after: ',' }, { field: 'room', when: ['top', 'bolt'], rare: true, after: ' of room round it.' },
-    'Foot rounded', { field: 'foot', after: '.' }, ...aroundWords,
+    'Foot rounded', { field: 'foot', after: '.' }, ...gussetWords, ...aroundWords,
   ], // prettier-ignore
   surfaces: {
     pin: { called: 'pin', moved: ['gap', 'the gap round the pin'] },
     tip: { called: 'end of the pin', moved: ['reach', 'the length of the pin'], along: () => 1 },
     pilot: { called: 'pilot hole', moved: ['pilot', 'the pilot hole'] },
     foot: { called: 'foot of the post', moved: ['foot', 'the fillet'] },
+    ...GUSSET_SURFACES,
     post: { called: 'post', moved: ['across', 'the post'] },
     hole: { called: 'hole for the insert', moved: ['insert', 'the length of the insert'] },
     cut: { called: 'cut for what stands beside it', moved: ['beside', 'the room beside items'] },

@@ -80,3 +80,15 @@ test.each([
   expect(problem).toMatchObject({ field, message: expect.stringMatching(message) })
   expect(base.volume).toBe(without)
 })
+
+test('gussets add their webs round each post, keep below the board, and are cut back beside items', async () => {
+  const plain = { top: 'plain', across: '6', foot: '0' }
+  const without4 = await with_(plain)
+  const { base, problem, ledger } = await with_({ ...plain, gussets: 'four', out: '1', web: '1' })
+  expect(problem).toBeUndefined()
+  // A web of right triangles, and what the round of the post leaves between itself and the flat end of it.
+  const [up, sag] = [0.8 * HEIGHT, 1 / 12 / 6]
+  const each = (up * 1) / 2 + up * sag
+  expect((base.volume - without4.base.volume) / (16 * each)).toBeCloseTo(1, 2)
+  expect(ledger.filter((r) => r.verdict === 'tight')).toEqual([])
+})
