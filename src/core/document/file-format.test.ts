@@ -32,6 +32,7 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Base 4',
     'Lid 3',
     'Plunger',
+    'Light pipe',
     'Part 2',
     'Part 3',
     'Part 3, mirrored',

@@ -20,14 +20,13 @@ export function clearShift(
   wide: number,
 ): number | undefined {
   if (!board) return 0
-  const flat = (box: Box3) => boxOfPositions(placePositions(invert(stand), cornersOf(box)))
   const taken = sides.flatMap((side) => {
     const k = axisAlong(side)
     const middle = (board.bounds[k] + board.bounds[k + 2]!) / 2
     const over = board.overhangs.filter((o) => o.side === side && o.reach > IN_THE_WAY).map((o) => o.item)
     return items.flatMap(({ id, own }) => {
       if (!own || !over.includes(id)) return []
-      const { min, max } = flat(own)
+      const { min, max } = laidBox({ stand }, own)
       return [[min[k]! - middle, max[k]! - middle] as const]
     })
   })
@@ -41,6 +40,9 @@ export function clearShift(
 /** The corners of a box, packed x y z. */
 const cornersOf = ({ min, max }: Box3): number[] =>
   [0, 1, 2, 3, 4, 5, 6, 7].flatMap((n) => [0, 1, 2].map((k) => ((n >> k) & 1 ? max[k]! : min[k]!)))
+
+/** A box of the project where the board lies flat. */
+export const laidBox = ({ stand = IDENTITY }: Pick<OfferedReference, 'stand'>, box: Box3): Box3 => boxOfPositions(placePositions(invert(stand), cornersOf(box))) // prettier-ignore
 
 /** The two sides that have room nearest to their middle, and how far off that it is, as a step on sides is begun with. */
 export function clearSides(reference: OfferedReference, wide: number): { sides: 'ends' | 'long'; shift?: string } {

@@ -42,6 +42,7 @@ import { moveFeatureStep } from './move-feature'
 import { openingStep } from './opening'
 import { panelStep } from './panel'
 import { plungerStep } from './plunger'
+import { pressTongueStep } from './press-tongue'
 import { postsStep } from './posts'
 import { putStep } from './put'
 import { replaceStep } from './replace'
@@ -105,6 +106,7 @@ const ALL = [
   feetStep,
   openingStep,
   plungerStep,
+  pressTongueStep,
   cutoutStep,
   tieAnchorStep,
   ventsStep,

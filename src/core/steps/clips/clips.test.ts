@@ -28,7 +28,7 @@ test('what its filament bears is said, along its layers; an arm that breaks says
   expect(fine.findings().map((f) => f.check)).toEqual(['lid-held'])
   const broken = (await arms('8')).findings().find((f) => f.check === 'snap-breaks')!
   const needed = 2 + Math.sqrt((1.5 * 1.2 * 0.5) / springOf('PLA')!.strain)
-  expect(broken.text).toContain(`Arms ${needed.toFixed(1)} mm long would bear it`)
+  expect(broken.text).toContain(`A length of ${needed.toFixed(1)} mm would bear it`)
   const mended = await arms((broken.mend as { value: string }).value)
   expect(mended.findings().map((f) => f.check)).not.toContain('snap-breaks')
 })

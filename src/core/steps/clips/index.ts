@@ -34,10 +34,12 @@ export type ClipsValues = FieldValues<typeof fields>
 /** They lie along the wall and bend in their layers. */
 const LEVEL: Bending = {
   called: 'arms that hold the board',
+  breaks: 'break',
   closing: 'The board going in',
   share: 1,
   along: ' along its layers',
   long: ({ long, catch: wide }) => (long && wide ? long - wide / 2 : undefined),
+  by: 'overlap',
 }
 
 /** Arms along the walls that give way as the board goes in, and catch over its edge. */

@@ -1,6 +1,7 @@
 import { columnSolid, level, round } from '../../enclosures/column'
 import { ENCLOSURE, type Enclosure, laidFlat, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../built/gap-row'
+import { choiceField } from '../../fields/choice'
 import { itemField } from '../../fields/item'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -16,7 +17,8 @@ import { offerPlunger, startPlunger } from './offers'
 
 const fields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.lid]),
-  item: itemField('Button', 'case'),
+  as: choiceField('What it does', 'press', { press: 'plunger', light: 'light pipe' }),
+  item: itemField('Item', 'case'),
   across: lengthField('Diameter', '5', 1.5, 60),
   gap: lengthField('Gap round it, per side', 'fit.sliding', 0.05, 3, 'per-side'),
   proud: lengthField('How far it stands out', '1', -5, 30),
@@ -26,39 +28,57 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
+const LOOKS = { press: { name: 'Plunger', color: '#c99a5b' }, light: { name: 'Light pipe', color: '#d9e3e6' } } as const
+
 /** Room between the flange and the end of its guide, mm. */
 const REST = 0.1
 /** Shorter guides than this are left away: the roof alone guides it, mm. */
 const LEAST_GUIDE = 0.4
 
-/** A button of its own in the lid, that presses one on the board. */
+/** A rod of its own in the lid, that presses a button on the board, or leads the light of a lamp out. */
 export const plungerStep = stepKind({
   kind: 'plunger',
-  title: 'Plunger for a button',
-  findBy: ['button', 'press', 'push', 'key', 'switch', 'reset', 'tactile', 'actuator'],
+  title: 'Plunger for a button, or light pipe for a lamp',
+  findBy: [
+    'button',
+    'press',
+    'push',
+    'key',
+    'switch',
+    'reset',
+    'tactile',
+    'actuator',
+    'light',
+    'led',
+    'lamp',
+    'pipe',
+    'guide',
+    'indicator',
+  ],
   group: 'open',
   about:
-    'A loose plunger in a guide in the lid, held by its flange, that presses a button on the board; changes the lid.',
+    'A rod in a guide in the lid, held by its flange: a plunger that presses a button on the board, or a light pipe to be printed in clear filament; changes the lid.',
   fields,
   fieldNotes: {
     case: 'id of a case step before; empty: the nearest',
-    item: 'id of the button',
+    as: '`press`, or `light`: the light of the item is led out',
+    item: 'id of the button or the lamp',
     proud: 'over the top of the lid; less than 0 lies under it',
-    play: 'between its foot and the button at rest',
-    flange: 'how much wider it is than the plunger, all round',
+    play: 'between its foot and the item at rest',
+    flange: 'how much wider it is than the rod, all round',
   },
   sentence: [
-    'A plunger over', { field: 'item', after: ',' }, 'Ø', { field: 'across', after: ',' }, { field: 'gap' }, 'clear per side, stands', { field: 'proud' }, 'out and has', { field: 'play' }, 'of play.',
+    'A', { field: 'as' }, 'over', { field: 'item', after: ',' }, 'Ø', { field: 'across', after: ',' }, { field: 'gap' }, 'clear per side, stands', { field: 'proud' }, 'out and has', { field: 'play' }, 'of play.',
     'Its flange', { field: 'flange' }, 'all round,', { field: 'thick', after: ' thick.' },
   ], // prettier-ignore
   printer: ['line'],
   surfaces: {
-    plunger: { called: 'plunger', moved: ['across', 'the diameter'], along: () => 2 },
-    top: { called: 'top of the plunger', moved: ['proud', 'how far it stands out'], along: () => 1 },
+    plunger: { called: 'rod', moved: ['across', 'the diameter'], along: () => 2 },
+    top: { called: 'top of the rod', moved: ['proud', 'how far it stands out'], along: () => 1 },
     flange: { called: 'flange', moved: ['flange', 'the flange'], along: () => 1 },
-    foot: { called: 'foot of the plunger', moved: ['play', 'the play'] },
-    hole: { called: 'hole for the plunger', moved: ['gap', 'the gap'] },
-    post: { called: 'guide of the plunger' },
+    foot: { called: 'foot of the rod', moved: ['play', 'the play'] },
+    hole: { called: 'hole for the rod', moved: ['gap', 'the gap'] },
+    post: { called: 'guide of the rod' },
   },
   start: startPlunger,
   offers: offerPlunger,
@@ -73,7 +93,7 @@ function buildPlunger(v: Values, context: StepContext): StepOutput {
   const { kernel, id, printer } = context
   const e = v.case.data
   const { item } = v
-  if (item.state === 'left-out') return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs no plunger.`] } // prettier-ignore
+  if (item.state === 'left-out') return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs none.`] } // prettier-ignore
   const { min, max } = boxOfPositions(laidFlat(e.stand, item.positions))
   const at: Vec2 = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2]
   const foot = max[2] + v.play
@@ -92,13 +112,14 @@ function buildPlunger(v: Values, context: StepContext): StepOutput {
   return {
     parts: [
       { id: e.lid, solid: lid },
-      { id, name: `Plunger`, color: '#c99a5b', solid: place(plunger), print: invert(e.stand) },
+      { id, ...LOOKS[v.as], solid: place(plunger), print: invert(e.stand) },
     ],
     rows: [
-      gapRow(id, 'guide', `Plunger of ${item.name} in its guide`, v.gap, 'exact', { of: 'parts', parts: [id], surfaces: { step: id, role: 'plunger' } }, { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'hole' } }), // prettier-ignore
-      gapRow(id, 'play', `Plunger over ${item.name}`, v.play, 'exact', { of: 'whole', part: id }, { of: 'items', reference: e.reference, items: [item.id] }), // prettier-ignore
+      gapRow(id, 'guide', `${LOOKS[v.as].name} of ${item.name} in its guide`, v.gap, 'exact', { of: 'parts', parts: [id], surfaces: { step: id, role: 'plunger' } }, { of: 'parts', parts: [e.lid], surfaces: { step: id, role: 'hole' } }), // prettier-ignore
+      gapRow(id, 'play', `${LOOKS[v.as].name} over ${item.name}`, v.play, 'exact', { of: 'whole', part: id }, { of: 'items', reference: e.reference, items: [item.id] }), // prettier-ignore
     ],
-    notes: [],
+    notes:
+      v.as === 'light' ? ['Printed in clear filament it leads the light; a smooth foot and top lead more of it.'] : [],
   }
 }
 
