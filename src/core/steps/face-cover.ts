@@ -4,6 +4,7 @@ import type { FaceValue } from '../fields/part'
 import { apply, invert, type Placement } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import { regionOutline } from '../faces/region-outline'
+import type { Segment } from '../profile/segment'
 import { distanceToEdges } from '../profile/measure'
 import { raise } from '../result'
 
@@ -11,6 +12,8 @@ import { raise } from '../result'
 export interface FaceCover {
   frame: Placement
   box: readonly [number, number, number, number]
+  /** All its edges, in no order. */
+  edges: readonly Segment[]
   /** Whether a place is on it, at least so far from its edges. */
   has(at: Vec2, margin: number): boolean
 }
@@ -29,9 +32,9 @@ export function faceCover({ on, region, tag }: FaceValue): FaceCover {
       return [x, y]
     })) // prettier-ignore
   }
-  const edges = [regionOutline(on, region, back)]
-  const has = (at: Vec2, margin: number) => triangles.some((t) => within(t, at)) && distanceToEdges(edges, at) >= margin - 1e-6 // prettier-ignore
-  return { frame, box: covers ?? [0, 0, 0, 0], has }
+  const edges = regionOutline(on, region, back)
+  const has = (at: Vec2, margin: number) => triangles.some((t) => within(t, at)) && distanceToEdges([edges], at) >= margin - 1e-6 // prettier-ignore
+  return { frame, box: covers ?? [0, 0, 0, 0], edges, has }
 }
 
 function within([a, b, c]: readonly Vec2[], p: Vec2): boolean {

@@ -49,6 +49,7 @@ import { replaceStep } from './replace'
 import { resizeStep } from './resize'
 import { revolveStep } from './revolve'
 import { removeFacesStep } from './remove-faces'
+import { ribsStep } from './ribs'
 import { ringStep } from './ring'
 import { roundSizeStep } from './round-size'
 import { sealedStep } from './sealed'
@@ -119,6 +120,7 @@ const ALL = [
   testSizesStep,
   edgesStep,
   hollowStep,
+  ribsStep,
   ringStep,
   thickenStep,
   copiesStep,

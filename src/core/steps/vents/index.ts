@@ -2,6 +2,7 @@ import { raise } from '../../result'
 import { joinedOutput } from '../joining'
 import { newStep, type Offer, type Situation } from '../offer'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { wholeLines } from '../whole-lines'
 import { ventsFields, type VentsValues } from './fields'
 import { faceCover } from '../face-cover'
 import { cellsIn } from './pattern'
@@ -54,9 +55,7 @@ function buildVents(v: VentsValues, context: StepContext): StepOutput {
   const { kernel, printer } = context
   const hooded = hoods ? { ...v.part, solid: kernel.union([v.part.solid, hoods]) } : v.part
   const output = joinedOutput(solid, { how: 'take', parts: [hooded], name: v.part.name }, context)
-  const lines = v.bar / printer.line
-  const whole = Math.abs(lines - Math.round(lines)) < 0.02
-  const bars = whole ? `${Math.round(lines)} lines` : `${lines.toFixed(2)} lines, where whole ones print best`
+  const bars = wholeLines(v.bar, printer.line)
   const left = cells.length - kept.length
   return {
     ...output,
