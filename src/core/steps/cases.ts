@@ -1,6 +1,6 @@
 import type { ProjectStep } from '../document/schema'
 import { ENCLOSURE } from '../enclosures/enclosure'
-import { newStep, type Offer, type Situation } from './offer'
+import { newStep, type Offer, type OfferedReference, type Situation } from './offer'
 
 /** The boards that cases are wrapped round, with what their case is chosen by for each; `first`: the one that it was made for. */
 export const enclosures = ({ left, references }: Situation) =>
@@ -8,6 +8,12 @@ export const enclosures = ({ left, references }: Situation) =>
     const found = name === ENCLOSURE.name ? references.find((r) => r.id === reference) : undefined
     return found ? [{ step: id, reference: found, first: id === step }] : []
   })
+
+/** What a board is called where several go by one name. */
+export function boardName({ references }: Pick<Situation, 'references'>, of: OfferedReference): string {
+  const name = of.board?.name ?? of.name
+  return references.some((r) => r.id !== of.id && r.board?.name === name) ? `${name} of ${of.name}` : name
+}
 
 /** The cases that there are, with the references they were made for. */
 export const cases = (at: Situation) => enclosures(at).filter((e) => e.first)

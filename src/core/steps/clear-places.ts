@@ -44,10 +44,16 @@ const cornersOf = ({ min, max }: Box3): number[] =>
 /** A box of the project where the board lies flat. */
 export const laidBox = ({ stand = IDENTITY }: Pick<OfferedReference, 'stand'>, box: Box3): Box3 => boxOfPositions(placePositions(invert(stand), cornersOf(box))) // prettier-ignore
 
-/** The two sides that have room nearest to their middle, and how far off that it is, as a step on sides is begun with. */
-export function clearSides(reference: OfferedReference, wide: number): { sides: 'ends' | 'long'; shift?: string } {
+/** The two sides that have room nearest to their middle, and how far off that it is, as a step on sides is begun with; of equal ones the `first`. */
+export function clearSides(
+  reference: OfferedReference,
+  wide: number,
+  first: 'ends' | 'long' = 'ends',
+): { sides: 'ends' | 'long'; shift?: string } {
   const places = { ends: clearShift(reference, ['left', 'right'], wide), long: clearShift(reference, ['front', 'back'], wide) } // prettier-ignore
-  const sides = Math.abs(places.ends ?? Infinity) <= Math.abs(places.long ?? Infinity) ? 'ends' : 'long'
+  const off = (sides: 'ends' | 'long') => Math.abs(places[sides] ?? Infinity)
+  const other = first === 'ends' ? 'long' : 'ends'
+  const sides = off(first) <= off(other) ? first : other
   const shift = places[sides] ?? 0
   return { sides, ...(shift === 0 ? {} : { shift: String(shift) }) }
 }

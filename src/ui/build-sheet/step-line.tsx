@@ -58,12 +58,23 @@ export const StepLine = memo(function StepLine({
             {refused}
           </p>
         )}
+        <WhichOf step={step} />
         <StepNotes step={step.id} />
       </div>
       <StepMenu step={step} refuse={setRefused} />
     </li>
   )
 })
+
+/** Where a step works on one of several that an earlier step left, about which reference that is. */
+function WhichOf({ step }: { step: ProjectStep }) {
+  const left = useProject((s) => s.build?.left)
+  const references = useProject((s) => s.history.present.references)
+  const own = left?.find((l) => l.reference && Object.values(step.fields).includes(l.id ?? l.step))
+  const others = own && left?.some((l) => l.step === own.step && l.token === own.token && l.reference !== own.reference)
+  const name = others && references.find((r) => r.id === own.reference)?.name
+  return name ? <p className="mt-0.5 text-[14px] leading-snug text-soft">This is about {name}.</p> : null
+}
 
 /** What the maker wants to remember of a step. */
 function StepNotes({ step }: { step: string }) {

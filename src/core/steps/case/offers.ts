@@ -1,6 +1,6 @@
 import type { Board } from '../../references/board'
 import { setField } from '../../document/edits'
-import { cases, enclosures } from '../cases'
+import { boardName, cases, enclosures } from '../cases'
 import { newStep, type Offer, type Situation } from '../offer'
 
 /** Fields that suit a board: how low it is, and what reaches over its edge. */
@@ -21,7 +21,7 @@ const offerOwn = (at: Situation): Offer[] =>
     return [
       {
         key: `case ${r.id}`,
-        words: `Wrap ${r.board.name} in a case`,
+        words: `Wrap ${boardName(at, r)} in a case`,
         goal: 'wrap',
         reference: r.id,
         ...(picked ? { picked } : {}),
@@ -37,7 +37,7 @@ const offerRoom = (at: Situation): Offer[] =>
       const { kind, fields } = at.document.steps.find((s) => s.id === step) ?? {}
       if (kind !== 'case' || !r.board || enclosures(at).some((e) => e.reference.id === r.id)) return []
       const also = [...((fields?.also as string[] | undefined) ?? []), r.id]
-      return [{ key: `case ${step} ${r.id}`, words: `Take ${r.board.name} into the case of ${reference.name}`, reference: r.id, steps: [], edit: setField(step, 'also', also) }] // prettier-ignore
+      return [{ key: `case ${step} ${r.id}`, words: `Take ${boardName(at, r)} into the case of ${reference.name}`, reference: r.id, steps: [], edit: setField(step, 'also', also) }] // prettier-ignore
     }),
   )
 

@@ -94,7 +94,7 @@ test('a board is taken into a case that there is by what is offered; what lies o
   const apart = together(['60', '4', '0'], [])
   const { built } = await build(apart)
   const offer = offersAt({ ...situation(apart, built.references), left: built.left }).find((o) => o.words.startsWith('Take ')) // prettier-ignore
-  expect(offer!.words).toBe('Take carrier into the case of Carrier')
+  expect(offer!.words).toBe('Take carrier of Display into the case of Carrier')
   expect((await build(takeOffer(offer!)(apart))).problems).toEqual([])
   const onEdge = together(['60', '4', '0'])
   const turned = { ...onEdge, references: onEdge.references.map((r) => (r.id === 'extra' ? { ...r, moves: [{ id: 'm', kind: 'turn' as const, axis: 'x' as const, degrees: 90 }] } : r)) } // prettier-ignore

@@ -9,7 +9,7 @@ import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { raise } from '../../result'
 import { armsBear, type Bending, springNote } from '../bent-arms'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
+import { boardName, enclosures, startOnCase, worksOnCase } from '../cases'
 import { clearSides } from '../clear-places'
 import { newStep, type Offer, type OfferedReference } from '../offer'
 import { ON_SIDES_NOTES, onSidesFields, onSidesWords } from '../on-sides'
@@ -84,7 +84,7 @@ export const clipsStep = stepKind({
     enclosures(at).flatMap((found): Offer[] => {
       const { step, reference } = found
       if (!reference.board || ['clips', 'ledge', 'posts'].some((kind) => worksOnCase(at, kind, step))) return []
-      return [{ key: `clips ${step}`, words: `Clip ${reference.board.name} in by its edges`, steps: [newStep(at, 'clips', startClips(found))] }] // prettier-ignore
+      return [{ key: `clips ${step}`, words: `Clip ${boardName(at, reference)} in by its edges`, steps: [newStep(at, 'clips', startClips(found))] }] // prettier-ignore
     }),
   checks: [(at) => armsBear(at, 'spring', LEVEL)],
   example: [
@@ -97,7 +97,7 @@ export const clipsStep = stepKind({
 /** How wide a place with its root is as it is begun, mm. */
 const USUAL = 20
 
-const startClips = ({ step, reference }: { step: string; reference: OfferedReference }) => ({ case: step, ...clearSides(reference, USUAL) }) // prettier-ignore
+const startClips = ({ step, reference }: { step: string; reference: OfferedReference }) => ({ case: step, ...clearSides(reference, USUAL, 'long') }) // prettier-ignore
 
 function buildClips(v: ClipsValues, context: StepContext): StepOutput {
   const { kernel, id, printer } = context

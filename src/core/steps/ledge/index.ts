@@ -13,7 +13,7 @@ import { offsetProfile } from '../../profile/offset'
 import type { Profile } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
-import { enclosures, startOnCase, worksOnCase } from '../cases'
+import { boardName, enclosures, startOnCase, worksOnCase } from '../cases'
 import { newStep, type Offer } from '../offer'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -61,9 +61,11 @@ export const ledgeStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step, reference }): Offer[] => {
       const held =
-        worksOnCase(at, 'ledge', step) || at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
+        worksOnCase(at, 'ledge', step) ||
+        worksOnCase(at, 'clips', step) ||
+        at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
       if (held || !reference.board) return []
-      const { name } = reference.board
+      const name = boardName(at, reference)
       return [
         { key: `ledge ${step}`, words: `Rest ${name} on a ledge`, goal: 'rest', steps: [newStep(at, 'ledge', { case: step })] },
         { key: `free-ledge ${step}`, words: `Rest ${name} on a ledge, free above`, goal: 'rest free', steps: [newStep(at, 'ledge', { case: step, hold: 'free' })] },

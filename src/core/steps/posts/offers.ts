@@ -1,4 +1,4 @@
-import { enclosures, worksOnCase } from '../cases'
+import { boardName, enclosures, worksOnCase } from '../cases'
 import { insertPosts } from '../insert-posts'
 import { aroundFor } from '../around-items'
 import { newStep, type Offer, type OfferedReference, type Situation } from '../offer'
@@ -12,7 +12,7 @@ export function startPosts(at: Situation): Record<string, unknown> | undefined {
 export const offerPosts = (at: Situation): Offer[] =>
   enclosures(at).flatMap(({ step, reference }): Offer[] => {
     if (worksOnCase(at, 'posts', step) || !reference.board?.holes.some((h) => h.mounting)) return []
-    const { name } = reference.board
+    const name = boardName(at, reference)
     const plain = fieldsFor(step, reference)
     const inserts = insertPosts(reference.board)
     const screwed: Offer[] = inserts ? [{ key: `insert-posts ${step}`, words: `Stand ${name} on posts, with screws of its own`, goal: 'stand screwed', steps: [newStep(at, 'posts', { ...plain, ...inserts, ...aroundFor(reference, Number(inserts.across), 'under') })] }] : [] // prettier-ignore
