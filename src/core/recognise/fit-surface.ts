@@ -9,9 +9,22 @@ const areaOf = (patch: Patch): number => patch.facets.reduce((sum, f) => sum + f
 
 /** What a patch stands for, the simplest that fits first; undefined if nothing does. */
 export const fitSurface = (patch: Patch): RecognisedFace | undefined =>
-  patch.points.length < 3
-    ? undefined
-    : (fitPlane(patch) ?? fitCylinder(patch) ?? fitCone(patch) ?? fitSphere(patch) ?? fitTorus(patch))
+  patch.points.length < 3 ? undefined : (fitPlane(patch) ?? fitRound(patch))
+
+/**
+ * What is square to one direction all over is a cylinder or nothing: the corners of a few sides of a prism lie on a ball
+ * as soon as on a circle, and those of three on many a ring.
+ */
+function fitRound(patch: Patch): RecognisedFace | undefined {
+  const axis = squareTo(patch)
+  return axis ? cylinderAlong(axis, patch) : (fitCone(patch) ?? fitSphere(patch) ?? fitTorus(patch))
+}
+
+/** The direction that all of a patch is square to, if there is one. */
+function squareTo(patch: Patch): Vec3 | undefined {
+  const axis = symmetricEigen(spread(patch)).vectors[0]
+  return leans(patch, (f) => Math.abs(dot(f.normal, axis)) > LEAN) ? undefined : axis
+}
 
 export function fitPlane(patch: Patch): RecognisedFace | undefined {
   const { facets, points, slack } = patch
@@ -52,9 +65,8 @@ function leans(patch: Patch, is: (f: Patch['facets'][number]) => boolean): boole
 const FEWEST = 4
 
 export function fitCylinder(patch: Patch): RecognisedFace | undefined {
-  const axis = symmetricEigen(spread(patch)).vectors[0]
-  if (leans(patch, (f) => Math.abs(dot(f.normal, axis)) > LEAN)) return undefined
-  return cylinderAlong(axis, patch)
+  const axis = squareTo(patch)
+  return axis && cylinderAlong(axis, patch)
 }
 
 /** The cylinder of a known direction. */
@@ -64,7 +76,7 @@ export function cylinderAlong(axis: Vec3, patch: Patch): Extract<RecognisedFace,
   const y = cross(axis, x)
   const flat = points.map((p): Vec2 => [dot(p, x), dot(p, y)])
   const circle = roundOf(flat, slack)
-  if (!circle || circle.radius > 1e4 || directions(flat, circle.centre) < FEWEST) return undefined
+  if (!circle || circle.radius > 1e4 || !showsRound(flat, circle.centre)) return undefined
   const point = add(scale(x, circle.centre[0]), scale(y, circle.centre[1]))
   const outward = facets.reduce((sum, f) => sum + f.area * dot(f.normal, sub(f.middle, point)), 0)
   return { kind: 'cylinder', axis, point, radius: circle.radius, hole: outward < 0, area: areaOf(patch) }
@@ -98,9 +110,20 @@ function roundOf(points: readonly Vec2[], slack: number): { centre: Vec2; radius
   return points.every((p) => off(circle, p) < tolerance(circle) && off(circle, p) > -high - tolerance(circle)) ? circle : undefined // prettier-ignore
 }
 
-function directions(points: readonly Vec2[], centre: Vec2): number {
-  const seen = new Set(points.map((p) => Math.round(Math.atan2(p[1] - centre[1], p[0] - centre[0]) / 0.01)))
-  return seen.size
+/** With fewer strips than this each has to turn as far as the others: three sides of a prism are soon near some circle. */
+const SURE = 6
+const EVEN = 1.08
+/** Places in directions nearer to each other than this are of one line along it, radians. */
+const APART = 0.01
+
+/** Whether places on a circle lie in so many directions, or so evenly, that it is one. */
+function showsRound(points: readonly Vec2[], centre: Vec2): boolean {
+  const angles = points.map((p) => Math.atan2(p[1] - centre[1], p[0] - centre[0])).sort((a, b) => a - b)
+  const turns = angles.map((a, i) => (i === 0 ? a + 2 * Math.PI - angles.at(-1)! : a - angles[i - 1]!))
+  const steps = turns.filter((a) => a > APART).sort((a, b) => a - b)
+  if (steps.length < FEWEST || steps.length >= SURE) return steps.length >= FEWEST
+  // The largest is the way round from its end to its beginning.
+  return steps.at(-2)! < EVEN * steps[0]!
 }
 
 export function fitCone(patch: Patch): RecognisedFace | undefined {

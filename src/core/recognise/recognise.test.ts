@@ -101,3 +101,13 @@ test('a box of loose triangles is welded, closed, and has the volume and area of
     }),
   )
 })
+
+test('three sides of a prism whose corners happen to lie on a circle are no round; three even strips of one are', () => {
+  const strips = (degrees: readonly number[]) => {
+    const positions = degrees.flatMap((d) => [0, 12].flatMap((z) => [20 * Math.cos((d * Math.PI) / 180), 20 * Math.sin((d * Math.PI) / 180), z])) // prettier-ignore
+    const indices = [0, 1, 2].flatMap((i) => [2 * i, 2 * i + 2, 2 * i + 3, 2 * i, 2 * i + 3, 2 * i + 1])
+    return recogniseFace(Float64Array.from(positions), Uint32Array.from(indices), 0, 6).kind
+  }
+  expect(strips([0, 25, 70, 100])).toBe('free')
+  expect(strips([0, 30, 60, 90])).toBe('cylinder')
+})
