@@ -92,6 +92,8 @@ function growFlat(division: Division, seed: number, seen: Int32Array, takes: (t:
 
 /** Faces that bend at edges as sharp as this are flat ones that meet there (cosine of 8 degrees), and not the chords of a curved one … */
 const SHARP = Math.cos((8 * Math.PI) / 180)
+/** … where all but so many of their edges are, or all but one, … */
+const BLUNT = 0.15
 /** … where they are no more than these, … */
 const MOST = 40
 /** … and no narrower: their area over that of a disc of their outline. Strips of rounds are. */
@@ -114,6 +116,8 @@ export function settleFlats(division: Division, triangles: readonly number[]): b
     for (const t of found) flatOf.set(t, flats.length)
     flats.push(found)
   }
+  // Each pair of flats that meet, and whether they do so bluntly.
+  const meet = new Map<string, boolean>()
   for (const [i, flat] of flats.entries()) {
     let [round, area] = [0, 0]
     for (const t of flat) {
@@ -122,11 +126,13 @@ export function settleFlats(division: Division, triangles: readonly number[]): b
         const other = opposite[side]! < 0 ? -1 : Math.floor(opposite[side]! / 3)
         if (flatOf.get(other) === i) continue
         round += sideLength(division, side)
-        if (flatOf.has(other) && dot(facets[flat[0]!]!.normal, facets[flats[flatOf.get(other)!]![0]!]!.normal) > SHARP) return false // prettier-ignore
+        const next = flatOf.get(other)
+        if (next !== undefined) meet.set(`${Math.min(i, next)} ${Math.max(i, next)}`, dot(facets[flat[0]!]!.normal, facets[flats[next]![0]!]!.normal) > SHARP) // prettier-ignore
       }
     }
     if (4 * Math.PI * area < NARROW * round ** 2) return false
   }
+  if ([...meet.values()].filter((blunt) => blunt).length > Math.max(1, BLUNT * meet.size)) return false
   const faces = flats.map((flat) => fitPlane(patchOf(division, flat)))
   if (faces.includes(undefined)) return false
   for (const [i, flat] of flats.entries()) settle(division, flat, faces[i]!)

@@ -131,7 +131,8 @@ function tipped(radius: number, up: number): Profile {
   return { loops: [[arc(left, right, [0, 0], true, 'round'), line(right, tip, 'right'), line(tip, left, 'left')]] }
 }
 
-function hexagon(flats: number, up: number): Profile {
+/** Six sides, so far across flats, mm, a corner towards an angle. */
+export function hexagon(flats: number, up: number): Profile {
   const corners = Array.from({ length: 6 }, (_, k): Vec2 => {
     const angle = up + (Math.PI / 3) * k
     return [(flats / Math.sqrt(3)) * Math.cos(angle), (flats / Math.sqrt(3)) * Math.sin(angle)]

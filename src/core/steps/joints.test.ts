@@ -83,3 +83,42 @@ test.each(['dowels', 'seam-magnets', 'seam-screws'])(
     expect(said.build.steps.at(-1)!.places!.at).toEqual(at.map((p) => p.map((v) => expect.closeTo(v, 9))))
   },
 )
+
+test('screws go into nuts in six-sided recesses that are open to the outside', async () => {
+  const { problems, volumes, rows, notes } = await joined('seam-screws', {
+    screw: 'M3',
+    into: 'nut',
+    grip: '4',
+    over: '3',
+  })
+  expect(problems).toEqual([])
+  // Through 3.4 for 3 mm, then a recess 5.5 + 0.3 across flats to the outside 69.9 away.
+  const hexagon = (flats: number) => (Math.sqrt(3) / 2) * flats ** 2
+  expect((HALVES[0]! - volumes['d.1']!) / (2 * (circle(3.4) * 3 + hexagon(5.8) * (69.9 - 3)))).toBeCloseTo(1, 2)
+  expect(rows.map((r) => r.verdict)).toEqual(['holds', 'holds'])
+  // 4 under the head, 0.2 between the pieces, 3 over the nut and 2.4 of it: the next usual length.
+  expect(notes).toEqual(['2 M3 screws of 10 mm under their heads, and 2 nuts.'])
+})
+
+test('grooves for glue run along the outline of both faces and again further in; the note says how much there is to glue', async () => {
+  const { problems, volumes, notes } = await joined('seam-glue', { wide: '1', deep: '0.6', wall: '2', apart: '5' })
+  expect(problems).toEqual([])
+  // Rings of a face of 40 x 24, from 2 and from 7 off its edge; none has room at 12.
+  const ring = (off: number) => (40 - 2 * off) * (24 - 2 * off) - (40 - 2 * (off + 1)) * (24 - 2 * (off + 1))
+  const open = ring(2) + ring(7)
+  for (const [id, half] of [['d.1', HALVES[0]!], ['d.2', HALVES[1]!]] as const) expect(half - volumes[id]!).toBeCloseTo(open * 0.6, 3) // prettier-ignore
+  expect(notes).toEqual([`Cut 1: 960 mm² to glue, ${open.toFixed(0)} mm² of it over grooves.`])
+  const narrow = await joined('seam-glue', { wide: '13', apart: '20' })
+  expect(narrow.problems[0]).toMatchObject({ kind: 'no-room', field: 'wide' })
+})
+
+test('grooves for glue keep off pins and their sockets', async () => {
+  const [pinned, both] = await Promise.all([
+    built(sheetOf(BAR, CUT, ['dowels', { across: '6' }, 'pins'])),
+    built(sheetOf(BAR, CUT, ['dowels', { across: '6' }, 'pins'], ['seam-glue', { wall: '2' }, 'j'])),
+  ])
+  expect(both.problems).toEqual([])
+  const pins = (of: typeof both) => measureLedger(of.build).filter((r) => r.step === 'pins')
+  expect(pins(both).map((r) => r.measured?.toFixed(3))).toEqual(pins(pinned).map((r) => r.measured?.toFixed(3)))
+  expect(both.volumes['d.1']).toBeLessThan(pinned.volumes['d.1']!)
+})

@@ -54,6 +54,7 @@ import { ringStep } from './ring'
 import { roundSizeStep } from './round-size'
 import { sealedStep } from './sealed'
 import { seamMagnetsStep } from './seam-magnets'
+import { seamGlueStep } from './seam-glue'
 import { seamMarksStep } from './seam-marks'
 import { seamScrewsStep } from './seam-screws'
 import { slideLidStep } from './slide-lid'
@@ -146,6 +147,7 @@ const ALL = [
   seamScrewsStep,
   seamMagnetsStep,
   seamMarksStep,
+  seamGlueStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 

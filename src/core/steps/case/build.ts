@@ -43,7 +43,7 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
     base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, outline),
     lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, outline),
   }
-  const enclosures = boards.map((b, i): Enclosure => {
+  const enclosures = boards.map((b): Enclosure => {
     const [first, others] = [b, boards.filter((other) => other !== b)]
     return {
       reference: first.reference.id,

@@ -1,5 +1,5 @@
 import { columnSolid, level } from '../../enclosures/column'
-import { ENCLOSURE, type Enclosure, laidFlat, stood } from '../../enclosures/enclosure'
+import { ENCLOSURE, laidFlat, stood } from '../../enclosures/enclosure'
 import { strainOf } from '../../enclosures/snap'
 import { gapRow } from '../../built/gap-row'
 import { itemField } from '../../fields/item'

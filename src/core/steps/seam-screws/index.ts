@@ -4,12 +4,15 @@ import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { headAcross, leastThread, nominal, pilotHole, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
+import type { Placement } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
+import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
 import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places'
+import { hexagon } from '../hole-shape'
 import { screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -17,16 +20,23 @@ const fields = {
   ...jointFields,
   ...placesFields,
   screw: screwField('The screw'),
-  into: choiceField('What it goes into', 'insert', { insert: 'a heat-set insert', plastic: 'the plastic itself' }),
+  into: choiceField('What it goes into', 'insert', {
+    insert: 'a heat-set insert',
+    nut: 'a nut',
+    plastic: 'the plastic itself',
+  }),
   from: choiceField('From which piece', 'front', { front: 'in front', behind: 'behind' }),
   grip: lengthField('How much lies under its head', '4', 0.8, 200),
   insert: lengthField('Length of an insert', '5', 1, 40),
+  over: lengthField('How much lies over its nut', '4', 0.8, 200),
   wall: lengthField('Wall round a hole', '1.6', 0.4, 20),
 }
 type Values = FieldValues<typeof fields>
 
 /** Room round a head, mm. */
 const HEAD_ROOM = 0.3
+/** Room beside the flats of a nut, mm: it must not turn. */
+const NUT_ROOM = 0.15
 
 /** Screws through one piece of a divided part into the other. */
 export const seamScrewsStep = stepKind({
@@ -35,23 +45,25 @@ export const seamScrewsStep = stepKind({
   findBy: ['screw', 'bolt', 'insert', 'thread', 'come apart', 'take apart', 'join', 'seam', 'fasten'],
   group: 'divide',
   bought: true,
-  about: 'Screws through one piece of a divided part into a heat-set insert, or the plastic, of the other; the head lies in a recess that is open to the outside.', // prettier-ignore
+  about: 'Screws through one piece of a divided part into a heat-set insert, a nut, or the plastic, of the other; heads and nuts lie in recesses that are open to the outside.', // prettier-ignore
   fields,
   fieldNotes: {
     ...JOINT_NOTES,
     ...PLACES_NOTES,
     screw: 'metric; heads and inserts as in the tables of the trade',
+    into: '`insert`, `nut` (six-sided recess, ISO 4032) or `plastic`',
     from: 'the piece that the head lies in: `front` or `behind`',
     wall: 'what is left of a piece all round a hole, and at its end',
   },
   sentence: [
     { field: 'screw', after: ' screws' }, ...jointWords, ...placesWords, { field: 'from', before: 'through the piece' }, { field: 'grip', before: 'with', after: ' under their heads,' },
-    { field: 'into', before: 'into' }, { field: 'insert', when: ['into', 'insert'], after: ' long,' }, { field: 'wall', before: 'with a wall of', after: ' round each.' },
+    { field: 'into', before: 'into' }, { field: 'insert', when: ['into', 'insert'], after: ' long,' }, { field: 'over', when: ['into', 'nut'], before: 'with', after: ' over it,' }, { field: 'wall', before: 'with a wall of', after: ' round each.' },
   ], // prettier-ignore
   surfaces: {
     shank: { called: 'hole for a screw' },
     head: { called: 'recess for a head', moved: ['grip', 'what lies under the head'], along: () => 1 },
     thread: { called: 'hole that a screw holds in' },
+    nut: { called: 'recess for a nut', moved: ['over', 'what lies over the nut'], along: () => 1 },
   },
   start: startJoint,
   offers: (at) => offerJoint(at, 'seam-screws', 'screw the pieces together'),
@@ -66,10 +78,14 @@ export const seamScrewsStep = stepKind({
 function buildScrews(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context
   const hole = threadOf(v)
+  const nut = v.into === 'nut' ? nutOf(v) : undefined
   const seams = flatSeams(v, 'screws')
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   let screws = 0
+  // A recess leads straight out of a piece, and does not cut it in two.
+  const meets = (part: string, tool: Solid, frame: Placement) =>
+    kernel.bodies(kernel.intersect(pieces.get(part), kernel.place(tool, frame))).length <= 1
   const found: Vec2[] = []
   const rows = seams.flatMap((seam) => {
     // Seen from the piece that holds the screw; z leads to its head.
@@ -78,15 +94,32 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
     const bore = (across: number, from: number, to: number, side: string) => boreSolid(kernel, across, from, to, side, id, tolerance) // prettier-ignore
     const seat = seam.gap + v.grip
     const column = bore(head, seat, seam.far, 'head')
+    const pocket =
+      nut &&
+      kernel.extrude(hexagon(nut.flats, 0), seam.gap + v.over, seam.far, {
+        names: { step: id, side: 'nut', top: 'nut', bottom: 'nut' },
+        tolerance,
+      })
     const wanted: Wanted = {
       said: `an ${v.screw} screw with ${v.wall.toFixed(1)} mm of wall round it`,
-      clear: Math.max(head, hole.across) / 2 + v.wall,
+      clear: Math.max(head, hole.across, nut?.corners ?? 0) / 2 + v.wall,
       field: 'screw',
       across: head,
       least: Infinity,
       into: bore(head + 2 * v.wall, seam.gap + 0.01, seat, 'room'),
-      back: bore(hole.across + 2 * v.wall, seam.gap + 0.01, seam.gap + hole.deep + v.wall, 'room'),
-      also: (at: Vec2) => kernel.bodies(kernel.intersect(pieces.get(facing.other), kernel.place(column, atPlace(facing, at, facing.ends[0])))).length <= 1, // prettier-ignore
+      back: bore(
+        (nut?.corners ?? hole.across) + 2 * v.wall,
+        seam.gap + 0.01,
+        seam.gap + hole.deep + (nut ? 0 : v.wall),
+        'room',
+      ),
+      also: (at: Vec2) => {
+        const others = back(facing)
+        return (
+          meets(facing.other, column, atPlace(facing, at, facing.ends[0])) &&
+          (!pocket || meets(facing.own, pocket, atPlace(others, at, others.ends[0])))
+        )
+      },
     }
     const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)
     found.push(...spots.map(({ at }) => at))
@@ -97,8 +130,12 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       const through = bore(throughHole(v.screw, 'medium'), seam.gap - OPEN, seat + OPEN, 'shank')
       pieces.take(facing.other, copied(kernel, through, frame, which), copied(kernel, column, frame, which)) // prettier-ignore
       const other = back(facing)
-      const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep, 'thread')
-      pieces.take(facing.own, copied(kernel, thread, atPlace(other, at, other.ends[0]), which)) // prettier-ignore
+      const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep + (nut ? OPEN : 0), 'thread')
+      const behind = atPlace(other, at, other.ends[0])
+      pieces.take(
+        facing.own,
+        ...[thread, ...(pocket ? [pocket] : [])].map((tool) => copied(kernel, tool, behind, which)),
+      )
       return shankRow(v, facing, at, id, which, i + 1)
     })
   })
@@ -107,13 +144,38 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
 }
 
 /** The hole that holds a screw. Errors: no-size */
-function threadOf({ screw, into, insert }: Values): { across: number; deep: number } {
+function threadOf({ screw, into, insert, over }: Values): { across: number; deep: number } {
+  if (into === 'nut') return { across: throughHole(screw, 'medium'), deep: over }
   if (into === 'plastic') return { across: pilotHole(screw), deep: leastThread(screw, true) + 1 }
   const across = sizeOf('insert', screw)
   return across === undefined ? raise('no-size', `There are no usual inserts for ${screw}; there are for ${sizesIn('insert').join(', ')}.`, 'screw') : { across, deep: insert + UNDER_INSERT } // prettier-ignore
 }
 
-function lengthNote({ screw, into, grip, insert }: Values, count: number, gap: number, deep: number): string {
+/** How wide the recess for a nut is across flats and corners, and how high a nut is, mm. Errors: no-size */
+function nutOf({ screw }: Values): { flats: number; corners: number; high: number } {
+  const size = sizeOf('nut', screw)
+  if (!size)
+    return raise(
+      'no-size',
+      `There are no nuts for ${screw} in the tables; there are for ${sizesIn('nut').join(', ')}.`,
+      'screw',
+    )
+  const flats = size[0] + 2 * NUT_ROOM
+  return { flats, corners: (2 * flats) / Math.sqrt(3), high: size[1] }
+}
+
+/** The shortest usual screw that is no shorter, mm, or that length where none is near. */
+const shortestFrom = (least: number): string => {
+  const usual = [2, 4, 6].map((more) => usualScrew(least, least + more, 0)).find((found) => found)
+  return usual ? String(usual.long) : least.toFixed(1)
+}
+
+function lengthNote(values: Values, count: number, gap: number, deep: number): string {
+  const { screw, into, grip, insert, over } = values
+  if (into === 'nut') {
+    const least = grip + gap + over + nutOf(values).high
+    return `${count} ${screw} screws of ${shortestFrom(least)} mm under their heads, and ${count} nuts.`
+  }
   const least =
     grip + gap + (into === 'insert' ? Math.min(insert, leastThread(screw, false)) : leastThread(screw, true))
   const usual = usualScrew(least, grip + gap + deep - 0.5, 0)
