@@ -1,10 +1,6 @@
-import { boardOf, ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
+import { boardOf, type Enclosure, stood } from '../../enclosures/enclosure'
 import { gapRow } from '../../built/gap-row'
 import { placesOnSides } from '../../enclosures/wall-places'
-import type { FieldValues } from '../../fields/kinds'
-import { lengthField } from '../../fields/length'
-import { angleField } from '../../fields/number'
-import { publicationField } from '../../fields/publication'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { raise } from '../../result'
@@ -12,24 +8,11 @@ import { armsBear, type Bending, springNote } from '../bent-arms'
 import { boardName, enclosures, startOnCase, worksOnCase } from '../cases'
 import { clearSides } from '../clear-places'
 import { newStep, type Offer, type OfferedReference } from '../offer'
-import { ON_SIDES_NOTES, onSidesFields, onSidesWords } from '../on-sides'
+import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { clipsFields, type ClipsValues } from './fields'
 import { clipFrame, clipSizes, inTheWay } from './places'
 import { clipSolids, ROOT_LONG } from './solids'
-
-const fields = {
-  case: publicationField('Case', ENCLOSURE, (e) => [e.base]),
-  ...onSidesFields,
-  long: lengthField('Length of the arm', '16', 4, 200),
-  thick: lengthField('Thickness', '3*line', 0.6, 10),
-  catch: lengthField('Width of the catch', '4', 1, 50),
-  overlap: lengthField('How far it reaches over the board', '0.5', 0.05, 5),
-  lead: angleField('Slope that leads it in', '45', 10, 70),
-  gap: lengthField('Gap to the edge', 'fit.sliding', 0.05, 5, 'per-side'),
-  play: lengthField('Play over the board', 'fit.snug', 0, 5),
-  under: lengthField('Rest under the edge', '1.5', 0.3, 50),
-}
-export type ClipsValues = FieldValues<typeof fields>
 
 /** They lie along the wall and bend in their layers. */
 const LEVEL: Bending = {
@@ -50,7 +33,7 @@ export const clipsStep = stepKind({
   group: 'hold',
   about:
     'Arms in the base that lie along its walls, give way as the board is pressed in, and catch over its edge; each with a rest under it. The floor is slit beside them, so that they print from the bed; a wall that leaves them no room is let in there up to the rim, and thickened outside.',
-  fields,
+  fields: clipsFields,
   fieldNotes: {
     case: 'id of a case step before; empty: the nearest',
     ...ON_SIDES_NOTES,

@@ -5,8 +5,7 @@ import { boxesMeet, boxOfPositions, type Box3 } from '../../geometry/vec'
 import { meetings } from '../../profile/intersect'
 import { gap2, line } from '../../profile/segment'
 import { raise } from '../../result'
-import type { ClipsValues } from './index'
-import { CATCH } from './solids'
+import type { ClipsValues } from './fields'
 
 /** Where things are at an arm; depths are from the board's edge outwards, heights where the board lies flat, mm. */
 export interface ClipSizes {
@@ -16,10 +15,13 @@ export interface ClipSizes {
   pad: number
   /** Up to where an arm goes as it bends, with a little room. */
   need: number
-  /** The top of the arm. */
+  /** The top of the arm, and of its catch where that reaches farthest. */
   top: number
+  tip: number
 }
 
+/** Height of a catch at its tip, mm. */
+const CATCH = 0.6
 /** Room behind an arm that is bent as far as it has to, mm. */
 const BEHIND = 0.2
 /** Least play of a wall over the board's edge along an arm, mm. */
@@ -33,10 +35,11 @@ export function clipSizes(v: ClipsValues, e: Enclosure, place: Place, lineWide: 
   const inside = wall - e.wall
   const need = v.gap + v.thick + v.overlap + BEHIND
   const pad = Math.max(0, need + 2 * lineWide - wall)
-  const top = e.board.top + v.play + CATCH + (v.gap + v.overlap) / Math.tan((v.lead * Math.PI) / 180)
+  const tip = e.board.top + v.play + CATCH
+  const top = tip + (v.gap + v.overlap) / Math.tan((v.lead * Math.PI) / 180)
   if (need > inside && top > e.parting) raise('parting', `The arms end at ${top.toFixed(1)} mm, and the wall that gives them room parts at ${e.parting.toFixed(1)} mm. A case that parts from ${top.toFixed(1)} mm on would do, or ${(need - inside).toFixed(1)} mm more clearance round the board.`, 'case') // prettier-ignore
   if (top > e.roof) raise('no-room', `The arms end at ${top.toFixed(1)} mm, and the roof begins at ${e.roof.toFixed(1)} mm; ${(top - e.roof).toFixed(1)} mm more clearance above would do.`, 'case') // prettier-ignore
-  return { inside, wall, pad, need, top }
+  return { inside, wall, pad, need, top, tip }
 }
 
 /** How far behind the outside of the wall the board's edge is, mm. */

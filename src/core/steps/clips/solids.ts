@@ -4,12 +4,11 @@ import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { polygonProfile, rectangle } from '../../profile/shapes'
 import type { StepContext } from '../step-kind'
-import type { ClipsValues } from './index'
+import type { ClipsValues } from './fields'
 import type { ClipSizes } from './places'
 
-/** Height of a catch at its tip, and how wide the slits beside an arm are, mm. */
-export const CATCH = 0.6
-export const SLIT = 0.4
+/** How wide the slits beside an arm are, mm. */
+const SLIT = 0.4
 /** Length of an arm's root along the wall, and of the wall thickened past it, mm. */
 export const ROOT_LONG = 3
 /** Parts of it that must join overlap by so much, mm. */
@@ -17,7 +16,7 @@ const INTO = 0.2
 
 /** An arm in the frame of its place: what the wall is thickened by, what it and the floor lose, and what stands there then. */
 export function clipSolids(
-  { inside, wall, pad, need, top }: ClipSizes,
+  { inside, wall, pad, need, top, tip }: ClipSizes,
   v: ClipsValues,
   e: Enclosure,
   { kernel, id, tolerance }: StepContext,
@@ -44,7 +43,7 @@ export function clipSolids(
 
   function catchSolid(v: ClipsValues, e: Enclosure, top: number, end: number): Solid {
     const low = e.board.top + v.play
-    const points: Vec2[] = [[v.gap + INTO, low], [v.gap + INTO, top], [v.gap, top], [-v.overlap, low + CATCH], [-v.overlap, low]] // prettier-ignore
+    const points: Vec2[] = [[v.gap + INTO, low], [v.gap + INTO, top], [v.gap, top], [-v.overlap, tip], [-v.overlap, low]] // prettier-ignore
     const profile = polygonProfile(points, ['in', 'end', 'lead', 'tip', 'hold'])
     const solid = kernel.extrude(profile, 0, v.catch, { names: { step: id, top: 'catch', bottom: 'catch', side: 'catch' }, tolerance }) // prettier-ignore
     return kernel.place(solid, fromFrame([1, 0, 0], [0, 0, 1], [0, -1, 0], [0, end, 0]))

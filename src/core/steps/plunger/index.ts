@@ -13,7 +13,7 @@ import { chordsFor } from '../../profile/polygon'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
-import { offerPlunger, startPlunger } from './offers'
+import { offerThroughLid, startThroughLid } from '../through-lid'
 
 const fields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.lid]),
@@ -80,8 +80,15 @@ export const plungerStep = stepKind({
     hole: { called: 'hole for the rod', moved: ['gap', 'the gap'] },
     post: { called: 'guide of the rod' },
   },
-  start: startPlunger,
-  offers: offerPlunger,
+  start: startThroughLid,
+  offers: (at) =>
+    offerThroughLid(at, 'plunger', () => [
+      ['press it through the lid', {}],
+      [
+        'lead its light through the lid',
+        { as: 'light', across: '3', gap: 'fit.snug', proud: '0', play: '0.3', flange: '0.8' },
+      ],
+    ]),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'plunger', fields: { item: 'Buttons/Button up' } },

@@ -15,10 +15,10 @@ import { rectangle } from '../../profile/shapes'
 import { OUTWARDS } from '../../references/sides'
 import { expectOk, raise } from '../../result'
 import { armsBear, type Bending, pressNote } from '../bent-arms'
-import { enclosures } from '../cases'
 import { sideField } from '../on-sides'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
-import { USUAL_LONG } from './side'
+import { offerThroughLid, startThroughLid } from '../through-lid'
+import { tongueSide, USUAL_LONG } from './side'
 
 const fields = {
   case: publicationField('Case', ENCLOSURE, (e) => [e.lid]),
@@ -74,10 +74,12 @@ export const pressTongueStep = stepKind({
     post: { called: 'post of the tongue', moved: ['post', 'the diameter'] },
     foot: { called: 'end of the post', moved: ['play', 'the play'] },
   },
-  start: (at) => {
-    const found = enclosures(at)[0]
-    return found && { case: found.step, item: '' }
-  },
+  start: startThroughLid,
+  offers: (at) =>
+    offerThroughLid(at, 'press-tongue', (reference, item) => {
+      const side = tongueSide(reference, item)
+      return side ? [['press it by a tongue of the lid', { side }]] : []
+    }),
   example: [
     { kind: 'case', fields: {} },
     { kind: 'press-tongue', fields: { item: 'Buttons/Button up' } },
