@@ -32,7 +32,7 @@ const BOARDS: readonly (readonly [string, Node, (readonly WrapAnswers['sits'][])
   ['with a socket', plain({ socket: true })],
   ['without holes', plain({ hole: 0 })],
   ['small', plain({ width: 20, depth: 15, hole: 0, radius: 1 })],
-  ['large', plain({ width: 240, depth: 180, socket: true, inset: 6 })],
+  ['large', plain({ width: 240, depth: 180, socket: true, inset: 6 }), ['own', 'edge']],
   ['round', round],
   [
     'standing on edge',
