@@ -21,7 +21,7 @@ export default defineConfig({
   webServer: {
     command: `node tests/e2e/serve.mjs ${port}`,
     url: `http://127.0.0.1:${port}/api/projects`,
-    timeout: 60_000,
+    timeout: 240_000,
     reuseExistingServer: false,
   },
 })
