@@ -1,4 +1,5 @@
 import { boxOfPositions } from '../geometry/vec'
+import type { PlacedItem } from '../references/place-items'
 import type { Reference } from '../references/resolve'
 import { type CasedItem, type Content, laidFlat } from './enclosure'
 
@@ -14,18 +15,17 @@ export const otherItems = (other: Reference): CasedItem[] => cased(other, (id) =
 /** An item of another board in a case goes by this there. */
 export const foreignId = ({ id }: Reference, item: string): string => `${id}/${item}`
 
-const cased = ({ id: reference, items, stand }: Reference, called: (id: string) => string): CasedItem[] =>
-  items.filter(isFitted).map(({ id, name, positions, indices }) => {
-    const flat = laidFlat(stand, positions)
-    return {
-      id: called(id),
-      of: { of: 'items', reference, items: [id] },
-      name,
-      positions: flat,
-      indices,
-      box: boxOfPositions(flat),
-    }
-  })
+const cased = (reference: Reference, called: (id: string) => string): CasedItem[] =>
+  reference.items.filter(isFitted).map((item) => ({ ...laidItem(item, reference), id: called(item.id) }))
+
+/** An item of a reference where that lies flat. @param of the reference: its id, and how it stands */
+export function laidItem(
+  { id, name, positions, indices }: Pick<PlacedItem, 'id' | 'name' | 'positions' | 'indices'>,
+  of: Pick<Reference, 'id' | 'stand'>,
+): CasedItem {
+  const flat = laidFlat(of.stand, positions)
+  return { id, of: { of: 'items', reference: of.id, items: [id] }, name, positions: flat, indices, box: boxOfPositions(flat) } // prettier-ignore
+}
 
 /** A board with all that is fitted with it; not the first, rows about it are told apart by its id. */
 export const contentOf = ({ id, name, items }: Reference, first: boolean): Content => ({

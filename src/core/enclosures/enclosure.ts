@@ -13,12 +13,15 @@ export interface Hollow {
   to: number
 }
 
+/** Items as a side of a row. */
+type ItemsSide = Extract<Selector, { of: 'items' }>
+
 /** A fitted item as the case has it, where the board lies flat; the space that it comes through if it moves. */
 export interface CasedItem {
   /** Of another board's item, after its reference. */
   id: string
   /** The same as a side of a row. */
-  of: { of: 'items'; reference: string; items: readonly string[] }
+  of: ItemsSide
   name: string
   /** Packed x y z, mm. */
   positions: ArrayLike<number>
@@ -29,7 +32,7 @@ export interface CasedItem {
 /** A board in a case and all that is fitted with it. */
 export interface Content {
   name: string
-  items: Selector & { of: 'items' }
+  items: ItemsSide
   /** For names of rows: nothing for the board that a case is wrapped round. */
   mark: string
 }

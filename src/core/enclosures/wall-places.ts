@@ -26,6 +26,9 @@ const SQUARE = 1e-6
 /** x outwards, y up, z along the wall. */
 export const wallFrame = ({ at, out }: Place): Placement => fromFrame([out[0], out[1], 0], [0, 0, 1], [out[1], -out[0], 0], [at[0], at[1], 0]) // prettier-ignore
 
+/** x outwards from so far out of the wall, y along it, z up from a height. */
+export const outFrame = ({ at: [x, y], out: [dx, dy] }: Place, by: number, up = 0): Placement => fromFrame([dx, dy, 0], [-dy, dx, 0], [0, 0, 1], [x + dx * by, y + dy * by, up]) // prettier-ignore
+
 /**
  * Places spread evenly over the longest straight run of the outside on each side, and moved along it.
  * @param shift to the right, or to the back, mm

@@ -52,6 +52,9 @@ export function usualScrew(least: number, most: number, mostSink: number): { lon
   return long !== undefined && sink <= mostSink + 1e-6 ? { long, sink } : undefined
 }
 
+/** The shortest screw of a usual length that is no shorter, mm from where its head lies; undefined if there is none. */
+export const shortestScrew = (least: number): number | undefined => LENGTHS.find((l) => l >= least - 1e-6)
+
 /** How much of a screw has to be in its thread at least, mm: its diameter in metal, twice that in plastic. */
 export const leastThread = (screw: Screw, inPlastic: boolean): number => nominal(screw) * (inPlastic ? 2 : 1)
 

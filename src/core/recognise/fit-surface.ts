@@ -16,14 +16,9 @@ export const fitSurface = (patch: Patch): RecognisedFace | undefined =>
  * as soon as on a circle, and those of three on many a ring.
  */
 function fitRound(patch: Patch): RecognisedFace | undefined {
-  const axis = squareTo(patch)
-  return axis ? cylinderAlong(axis, patch) : (fitCone(patch) ?? fitSphere(patch) ?? fitTorus(patch))
-}
-
-/** The direction that all of a patch is square to, if there is one. */
-function squareTo(patch: Patch): Vec3 | undefined {
   const axis = symmetricEigen(spread(patch)).vectors[0]
-  return leans(patch, (f) => Math.abs(dot(f.normal, axis)) > LEAN) ? undefined : axis
+  const square = !leans(patch, (f) => Math.abs(dot(f.normal, axis)) > LEAN)
+  return square ? cylinderAlong(axis, patch) : (fitCone(patch) ?? fitSphere(patch) ?? fitTorus(patch))
 }
 
 export function fitPlane(patch: Patch): RecognisedFace | undefined {
@@ -63,11 +58,6 @@ function leans(patch: Patch, is: (f: Patch['facets'][number]) => boolean): boole
 
 /** Fewest directions in which the vertices of a round face lie. */
 const FEWEST = 4
-
-export function fitCylinder(patch: Patch): RecognisedFace | undefined {
-  const axis = squareTo(patch)
-  return axis && cylinderAlong(axis, patch)
-}
 
 /** The cylinder of a known direction. */
 export function cylinderAlong(axis: Vec3, patch: Patch): Extract<RecognisedFace, { kind: 'cylinder' }> | undefined {

@@ -64,8 +64,8 @@ export interface Leaving<T = unknown> {
   /** Tells it apart where a step leaves several: `step.name` is what it is chosen by. */
   name?: string
 }
-export const leaving = <T>(what: Token<T>, data: T, reference?: string): Leaving =>
-  ({ token: what, data, ...(reference === undefined ? {} : { reference }) }) as Leaving
+export const leaving = <T>(what: Token<T>, data: T, reference?: string, name?: string): Leaving =>
+  ({ token: what, data, ...(reference === undefined ? {} : { reference }), ...(name === undefined ? {} : { name }) }) as Leaving // prettier-ignore
 
 /** Material that a step adds to parts, takes from them, or keeps in common with them. */
 export interface Work {

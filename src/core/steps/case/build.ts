@@ -43,8 +43,8 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
     base: hollowsOf(wide.base, { from: heights.floor, to: lipTop }, v.clear, outline),
     lid: hollowsOf(wide.lid, { from: heights.parting, to: heights.roof }, v.clear, outline),
   }
-  const enclosures = boards.map((b): Enclosure => {
-    const [first, others] = [b, boards.filter((other) => other !== b)]
+  const enclosures = boards.map((first): Enclosure => {
+    const others = boards.filter((other) => other !== first)
     return {
       reference: first.reference.id,
       base: `${id}.base`,
@@ -87,7 +87,7 @@ export function buildCase(v: Values, context: StepContext): StepOutput {
       bottom: heights.bottom,
       parting: heights.parting,
     },
-    published: enclosures.map((e, i) => ({ ...leaving(ENCLOSURE, e, e.reference), ...(i === 0 ? {} : { name: e.reference }) })), // prettier-ignore
+    published: enclosures.map((e) => leaving(ENCLOSURE, e, e.reference, e === enclosure ? undefined : e.reference)),
     rows: [
       ...boards.flatMap((b, i) => caseRows(id, v, enclosures[i]!, b)),
       lipRow(id, enclosure),

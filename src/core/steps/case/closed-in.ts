@@ -16,9 +16,7 @@ export const closedIn: Check = ({ build }) =>
         ),
       )
       const taken = (item: string) =>
-        build.rows.some(
-          ({ id, a }) => id.startsWith(`${step}:in:${item}`) && a.of === 'items' && a.reference === reference?.id,
-        )
+        build.rows.some(({ step: of, a, b }) => of === step && a.of === 'items' && a.reference === id && a.items.length === 1 && a.items[0] === item && b.of === 'parts' && b.surfaces.role === 'cavity') // prettier-ignore
       return (reference?.board?.overhangs ?? [])
         .filter((o) => o.reach >= WORTH_AN_OPENING && taken(o.item) && !opened.has(o.item))
         .map((o) => {

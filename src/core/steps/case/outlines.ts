@@ -18,7 +18,7 @@ export function followedOutline(
 ): Profile {
   const all = boards.reduce((outline, board) => expectOk(union(outline, board)))
   if (follow === 'rectangle') return namedByAngle(boundingRectangle(all), 'side ', seen)
-  return follow === 'hull' || all.loops.length > 1 ? convexHull(all) : all
+  return follow === 'hull' || (boards.length > 1 && all.loops.length > 1) ? convexHull(all) : all
 }
 
 /** An outline with that of the items that are taken in. */

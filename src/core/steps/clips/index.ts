@@ -1,6 +1,7 @@
 import { boardOf, type Enclosure, stood } from '../../enclosures/enclosure'
+import { strainOf } from '../../enclosures/snap'
 import { gapRow } from '../../built/gap-row'
-import { placesOnSides } from '../../enclosures/wall-places'
+import { outFrame, placesOnSides } from '../../enclosures/wall-places'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { raise } from '../../result'
@@ -11,7 +12,7 @@ import { newStep, type Offer, type OfferedReference } from '../offer'
 import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { clipsFields, type ClipsValues } from './fields'
-import { clipFrame, clipSizes, inTheWay } from './places'
+import { clipSizes, inTheWay } from './places'
 import { clipSolids, ROOT_LONG } from './solids'
 
 /** They lie along the wall and bend in their layers. */
@@ -90,7 +91,7 @@ function buildClips(v: ClipsValues, context: StepContext): StepOutput {
   const places = placesOnSides(e, v, v.long + 2 * ROOT_LONG)
   const made = places.map((place) => {
     const sizes = clipSizes(v, e, place, printer.line)
-    const frame = clipFrame(place, sizes.wall)
+    const frame = outFrame(place, -sizes.wall)
     inTheWay(e, place, frame, sizes, v)
     const solids = clipSolids(sizes, v, e, context)
     const stand = (solid: Solid) => stood(e, kernel, copied(kernel, solid, frame, place.name))
@@ -101,7 +102,7 @@ function buildClips(v: ClipsValues, context: StepContext): StepOutput {
   const arm = { thick: v.thick, wide: clipHigh(v, e), long: v.long - v.catch / 2, overlap: v.overlap, lead: v.lead }
   return {
     parts: [{ id: e.base, solid: kernel.union([open, ...all('arms')]) }],
-    facts: { strain: ((1.5 * v.thick * v.overlap) / arm.long ** 2) * 100 },
+    facts: { strain: 100 * strainOf(arm) },
     rows: rowsOf(v, e, id),
     notes: [
       springNote(arm, printer.filament, `Each of ${places.length} arms bends as the board goes in`, LEVEL),

@@ -1,6 +1,6 @@
 import type { Enclosure } from '../../enclosures/enclosure'
 import type { Place } from '../../enclosures/wall-places'
-import { apply, fromFrame, type Placement } from '../../geometry/placement'
+import { apply, type Placement } from '../../geometry/placement'
 import { boxesMeet, boxOfPositions, type Box3 } from '../../geometry/vec'
 import { meetings } from '../../profile/intersect'
 import { gap2, line } from '../../profile/segment'
@@ -24,7 +24,7 @@ export interface ClipSizes {
 const CATCH = 0.6
 /** Room behind an arm that is bent as far as it has to, mm. */
 const BEHIND = 0.2
-/** Least play of a wall over the board's edge along an arm, mm. */
+/** The board's edge may come and go by this along an arm, mm. */
 const STRAIGHT = 0.02
 
 /**
@@ -56,10 +56,6 @@ function edgeBehind(v: ClipsValues, e: Enclosure, { at: [x, y], out: [dx, dy] }:
   if (most - least > STRAIGHT) raise('edge', 'The board’s edge is not straight along an arm there. A shorter arm, other sides, or moving them along the wall would do.', 'shift') // prettier-ignore
   return least
 }
-
-/** x from the board's edge outwards, y along the wall, z up. */
-export const clipFrame = ({ at: [x, y], out: [dx, dy] }: Place, wall: number): Placement =>
-  fromFrame([dx, dy, 0], [-dy, dx, 0], [0, 0, 1], [x - dx * wall, y - dy * wall, 0])
 
 /** Room between an arm and what stands beside it, mm. */
 const BESIDE = 0.3

@@ -1,12 +1,11 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { ENCLOSURE, stood } from '../../enclosures/enclosure'
-import { placesOnSides } from '../../enclosures/wall-places'
+import { outFrame, placesOnSides } from '../../enclosures/wall-places'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { publicationField } from '../../fields/publication'
 import { headAcross } from '../../fit/screws'
-import { fromFrame } from '../../geometry/placement'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { arc, line, type Profile } from '../../profile/segment'
@@ -78,10 +77,7 @@ function buildEars(v: Values, context: StepContext): StepOutput {
   const ear = kernel.extrude(earOutline(radius), e.bottom, e.bottom + v.thick, { names: { step: id, top: 'ear:top', bottom: 'ear:under', side: 'ear' }, tolerance }) // prettier-ignore
   const hole = holeTool(shape, -v.thick - 1, context)
   const at = (solid: Solid, out: number, up: number) =>
-    places.map(({ at: [x, y], out: [dx, dy], name }) => {
-      const frame = fromFrame([dx, dy, 0], [-dy, dx, 0], [0, 0, 1], [x + dx * out, y + dy * out, up])
-      return stood(e, kernel, copied(kernel, solid, frame, name))
-    })
+    places.map((place) => stood(e, kernel, copied(kernel, solid, outFrame(place, out, up), place.name)))
   const base = kernel.union([v.case.parts.get(e.base)!, ...at(ear, 0, 0)])
   const solid = kernel.subtract(base, at(hole, radius, e.bottom + v.thick))
   return { parts: [{ id: e.base, solid }], rows: [], notes: [`${places.length} holes of Ø ${holeAcross(shape).toFixed(1)} mm for ${v.screw}.`] } // prettier-ignore

@@ -9,7 +9,7 @@ import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { type FaceCover, faceCover } from '../face-cover'
 import { joinedOutput, ROOT } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
+import { offerOnFlat } from '../on-flat'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { OUT } from '../through'
 
@@ -40,7 +40,7 @@ export const feetStep = stepKind({
     foot: { called: 'side of a foot', moved: ['across', 'the diameter'] },
     seat: { called: 'seat of a foot', moved: ['deep', 'the depth'], along: ({ as }) => (as === 'foot' ? 1 : -1) },
   },
-  offers: offerFeet,
+  offers: (at) => offerOnFlat(at, 'feet', 'recesses for rubber feet in it'),
   example: [
     { kind: 'solid', fields: { width: '40', depth: '40' } },
     { kind: 'feet', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
@@ -78,10 +78,4 @@ function nearest(cover: FaceCover, corner: Vec2, room: number): Vec2 {
     if (cover.has(at, room)) return at
   }
   return raise('no-room', `There is no place near the corners of this face for Ø ${(2 * room).toFixed(1)} mm with its margin; smaller ones would have one.`, 'across') // prettier-ignore
-}
-
-function offerFeet({ picks, newId }: Situation): Offer[] {
-  const [pick, more] = picks
-  if (!pick?.kept || more || pick.reference !== undefined || pick.shape.kind !== 'plane') return []
-  return [{ key: 'feet', words: 'recesses for rubber feet in it', picked: true, steps: [newStep({ newId }, 'feet', { part: pick.owner, on: [pick.kept] })] }] // prettier-ignore
 }

@@ -1,6 +1,7 @@
-import { type CasedItem, type Enclosure, laidFlat } from '../../enclosures/enclosure'
+import { laidItem } from '../../enclosures/cased-items'
+import type { CasedItem, Enclosure } from '../../enclosures/enclosure'
 import { gapRow } from '../../built/gap-row'
-import { boxesMeet, boxOfPositions } from '../../geometry/vec'
+import { boxesMeet } from '../../geometry/vec'
 import { compose } from '../../geometry/placement'
 import type { Profile } from '../../profile/segment'
 import { boundsOf } from '../../profile/measure'
@@ -69,7 +70,7 @@ function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
   const e = v.case.data
   if (item.state === 'left-out')
     return { parts: [], rows: [], notes: [`${item.name} is left out, so it needs no opening.`] }
-  const [flat, ...others] = [item, ...v.others.filter((o) => o.id !== item.id && o.state !== 'left-out')].map((i) => laidItem(e, i)) // prettier-ignore
+  const [flat, ...others] = [item, ...v.others.filter((o) => o.id !== item.id && o.state !== 'left-out')].map((i) => laidItem(i, { id: e.reference, stand: e.stand })) // prettier-ignore
   const wall = wallFor(flat!, v.side, e, v.gap)
   const seen = allSeen(wall, kernel, [flat!, ...others], v.round)
   const stretches = stretchesOf(seen, wall, v, 2 * context.printer.line)
@@ -85,18 +86,6 @@ function buildOpening(v: OpeningValues, context: StepContext): StepOutput {
     parts: cut,
     rows: [...roundIt(v, e, id, stretches, wall), ...(v.plug === 'body' ? plugRows(v, e, id, seen, wall) : [])],
     notes: cut.length === 0 ? [`The opening for ${item.name} meets no wall.`] : v.plug === 'body' ? [] : setBack(item.name, wall, v), // prettier-ignore
-  }
-}
-
-const laidItem = (e: Enclosure, { id, name, positions, indices }: OpeningValues['item']): CasedItem => {
-  const flat = laidFlat(e.stand, positions)
-  return {
-    id,
-    of: { of: 'items', reference: e.reference, items: [id] },
-    name,
-    positions: flat,
-    indices,
-    box: boxOfPositions(flat),
   }
 }
 

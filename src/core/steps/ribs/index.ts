@@ -6,7 +6,7 @@ import { polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
 import { faceCover } from '../face-cover'
 import { joinedOutput, ROOT } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
+import { offerOnFlat } from '../on-flat'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { wholeLines } from '../whole-lines'
 import { runsAlong } from './runs'
@@ -47,7 +47,7 @@ export const ribsStep = stepKind({
     rib: { called: 'side of a rib', moved: ['web', 'the thickness'] },
     'rib:top': { called: 'top of a rib', moved: ['high', 'the height'], along: () => 1 },
   },
-  offers: offerRibs,
+  offers: (at) => offerOnFlat(at, 'ribs', 'ribs on it'),
   example: [
     { kind: 'solid', fields: { width: '40', depth: '40' } },
     { kind: 'ribs', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
@@ -71,10 +71,4 @@ function buildRibs(v: Values, context: StepContext): StepOutput {
   })
   const output = joinedOutput(kernel.place(kernel.union(ribs), cover.frame), { how: 'add', parts: [v.part], name: '' }, context) // prettier-ignore
   return { ...output, notes: [`${runs.length} ${runs.length === 1 ? 'rib' : 'ribs'}: ${wholeLines(v.web, printer.line)}.`, ...output.notes] } // prettier-ignore
-}
-
-function offerRibs({ picks, newId }: Situation): Offer[] {
-  const [pick, more] = picks
-  if (!pick?.kept || more || pick.reference !== undefined || pick.shape.kind !== 'plane') return []
-  return [{ key: 'ribs', words: 'ribs on it', picked: true, steps: [newStep({ newId }, 'ribs', { part: pick.owner, on: [pick.kept] })] }] // prettier-ignore
 }

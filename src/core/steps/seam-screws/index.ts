@@ -3,7 +3,7 @@ import { gapRow } from '../../built/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import { headAcross, leastThread, nominal, pilotHole, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
+import { headAcross, leastThread, nominal, pilotHole, shortestScrew, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
 import type { Placement } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
@@ -90,6 +90,7 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
   const rows = seams.flatMap((seam) => {
     // Seen from the piece that holds the screw; z leads to its head.
     const facing = facingOf(seam, v.from === 'front' ? 'behind' : 'front')
+    const other = back(facing)
     const head = headAcross(v.screw) + 2 * HEAD_ROOM
     const bore = (across: number, from: number, to: number, side: string) => boreSolid(kernel, across, from, to, side, id, tolerance) // prettier-ignore
     const seat = seam.gap + v.grip
@@ -113,13 +114,9 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
         seam.gap + hole.deep + (nut ? 0 : v.wall),
         'room',
       ),
-      also: (at: Vec2) => {
-        const others = back(facing)
-        return (
-          meets(facing.other, column, atPlace(facing, at, facing.ends[0])) &&
-          (!pocket || meets(facing.own, pocket, atPlace(others, at, others.ends[0])))
-        )
-      },
+      also: (at: Vec2) =>
+        meets(facing.other, column, atPlace(facing, at, facing.ends[0])) &&
+        (!pocket || meets(facing.own, pocket, atPlace(other, at, other.ends[0]))),
     }
     const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)
     found.push(...spots.map(({ at }) => at))
@@ -129,7 +126,6 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       const frame = atPlace(facing, at, facing.ends[0])
       const through = bore(throughHole(v.screw, 'medium'), seam.gap - OPEN, seat + OPEN, 'shank')
       pieces.take(facing.other, copied(kernel, through, frame, which), copied(kernel, column, frame, which)) // prettier-ignore
-      const other = back(facing)
       const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep + (nut ? OPEN : 0), 'thread')
       const behind = atPlace(other, at, other.ends[0])
       pieces.take(
@@ -164,17 +160,11 @@ function nutOf({ screw }: Values): { flats: number; corners: number; high: numbe
   return { flats, corners: (2 * flats) / Math.sqrt(3), high: size[1] }
 }
 
-/** The shortest usual screw that is no shorter, mm, or that length where none is near. */
-const shortestFrom = (least: number): string => {
-  const usual = [2, 4, 6].map((more) => usualScrew(least, least + more, 0)).find((found) => found)
-  return usual ? String(usual.long) : least.toFixed(1)
-}
-
 function lengthNote(values: Values, count: number, gap: number, deep: number): string {
   const { screw, into, grip, insert, over } = values
   if (into === 'nut') {
     const least = grip + gap + over + nutOf(values).high
-    return `${count} ${screw} screws of ${shortestFrom(least)} mm under their heads, and ${count} nuts.`
+    return `${count} ${screw} screws of ${shortestScrew(least) ?? least.toFixed(1)} mm under their heads, and ${count} nuts.`
   }
   const least =
     grip + gap + (into === 'insert' ? Math.min(insert, leastThread(screw, false)) : leastThread(screw, true))

@@ -1,6 +1,6 @@
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
-import { newStep, type Offer, type Situation } from '../offer'
+import { offerOnFlat } from '../on-flat'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { wholeLines } from '../whole-lines'
 import { ventsFields, type VentsValues } from './fields'
@@ -37,7 +37,7 @@ export const ventsStep = stepKind({
     vent: { called: 'vent', moved: ['size', 'how wide each is'] },
     drip: { called: 'drip edge', moved: ['drip', 'the drip edge'], along: () => 1 },
   },
-  offers: offerVents,
+  offers: (at) => offerOnFlat(at, 'vents', 'vents in it'),
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'vents', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
@@ -65,10 +65,4 @@ function buildVents(v: VentsValues, context: StepContext): StepOutput {
       ...output.notes,
     ],
   }
-}
-
-function offerVents({ picks, newId }: Situation): Offer[] {
-  const [pick, more] = picks
-  if (!pick?.kept || more || pick.reference !== undefined || pick.shape.kind !== 'plane') return []
-  return [{ key: 'vents', words: 'vents in it', picked: true, steps: [newStep({ newId }, 'vents', { part: pick.owner, on: [pick.kept] })] }] // prettier-ignore
 }
