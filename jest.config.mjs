@@ -1,6 +1,18 @@
+import { writeTogether } from './scripts/together.mjs'
+
+/** All suites of the core share a few contexts where all of them are run; else each has its own. */
+const together = process.env.SUITES === 'together'
+
 const config = {
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/tests/fuzz'],
+  testSequencer: '<rootDir>/scripts/first-things.mjs',
+  roots: together
+    ? [
+        writeTogether(),
+        ...['cli', 'server', 'ui', 'worker'].map((room) => `<rootDir>/src/${room}`),
+        '<rootDir>/tests/fuzz',
+      ]
+    : ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/tests/fuzz'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
@@ -19,7 +31,7 @@ const config = {
   },
   setupFiles: ['<rootDir>/tests/fast-check.ts'],
   // A worker that has grown is replaced between suites: the modules of a suite are not given back by themselves.
-  workerIdleMemoryLimit: '1200MB',
+  workerIdleMemoryLimit: '2500MB',
   maxWorkers: 2,
   testTimeout: 60000,
 }

@@ -19,14 +19,15 @@ step('rooms')
 run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src'])
 
 step('unit tests')
-const unit = attempt(process.execPath, [
+const jest = [
   '--experimental-vm-modules',
   '--disable-warning=ExperimentalWarning',
   'node_modules/jest/bin/jest.js',
   '--json',
   '--outputFile=.cache/unit.json',
   ...(process.env.CI ? ['--ci'] : []),
-])
+]
+const unit = attempt(process.execPath, jest, { SUITES: 'together' })
 step('build')
 run(bin('next'), ['build'])
 step('interface')
@@ -39,10 +40,13 @@ process.stdout.write(`\n${passed} passed, ${failed} failed\n`)
 process.exit(unit || e2e || failed > 0 || passed === 0 ? 1 : 0)
 
 /** Runs to the end whatever comes of it; the exit code. */
-function attempt(command, args) {
+function attempt(command, args, env = {}) {
   return (
-    spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } })
-      .status ?? 1
+    spawnSync(command, args, {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, ...env, NEXT_TELEMETRY_DISABLED: '1' },
+    }).status ?? 1
   )
 }
 
