@@ -64,7 +64,12 @@ export interface RowSpec {
   /** Side `a` moves; the row has the least gap on all of its way. What is of one train moves together. */
   travel?: { train: string; way: Travel }
   /** Side `a` comes to where it is along a straight way; the row has the least gap on that, from where it is. Project's frame. */
-  comes?: { from: Vec3; by: Vec3 }
+  comes?: {
+    from: Vec3
+    by: Vec3
+    /** Where straight it cannot, it may tilt as it comes, one of these sides of it first or the one across from it. */
+    tilts?: readonly Vec3[]
+  }
   /** What of side `a` bends out of the way when the parts are put together. */
   bends?: SurfaceName
   /** Of what the maker picked: the row has the least gap on all of the way of what moves. */

@@ -1,8 +1,8 @@
 import type { Build } from '../built/built'
 import type { Vec3 } from '../geometry/vec'
-import { type Gap, smallestGap, TriangleTree } from './gap'
+import { smallestGap, TriangleTree } from './gap'
 import { gapOnTravel } from './gap-on-travel'
-import { gapOnSlide } from './gap-on-slide'
+import { type Coming, gapOnComing } from './gap-on-coming'
 import { gapOnWays, noWay, type Ways, waysOf } from './gap-on-ways'
 import type { Reference } from '../references/resolve'
 import type { Problem } from '../result'
@@ -12,6 +12,7 @@ import { type MeasurableThings, pickOfEnd, pickTriangles } from './picked-ends'
 import { pointable } from '../faces/resolve'
 import { formatLength } from '../units/length'
 import { selectTriangles } from './select'
+import type { TiltedWay } from './tilted-way'
 
 /** `tight`: less than wanted. `wide`: more than wanted where that matters. `lost`: one side is not there. */
 export type Verdict = 'holds' | 'tight' | 'wide' | 'lost'
@@ -29,6 +30,8 @@ export interface LedgerRow {
   verdict: Verdict
   /** The closest pair of points. */
   at: [Vec3, Vec3] | undefined
+  /** It cannot come straight, and comes tilted; `at` is where straight it is stopped. */
+  tilted?: TiltedWay
   /** Why it could not be measured, or is not known what is wanted. */
   problem?: Problem
 }
@@ -38,10 +41,10 @@ const NOISE = 1e-4
 
 /** Gaps that were measured between sides that have not changed since; those of the last ledger. */
 export class GapCache {
-  private last = new Map<string, Gap | undefined>()
-  private now = new Map<string, Gap | undefined>()
+  private last = new Map<string, Coming | undefined>()
+  private now = new Map<string, Coming | undefined>()
 
-  measured(key: string, measure: () => Gap | undefined): Gap | undefined {
+  measured(key: string, measure: () => Coming | undefined): Coming | undefined {
     const gap = this.now.has(key) ? this.now.get(key) : this.last.has(key) ? this.last.get(key) : measure()
     this.now.set(key, gap)
     return gap
@@ -75,9 +78,9 @@ export function measureLedger(
     trees.set(key, made)
     return made
   }
-  const gapOf = (row: RowSpec, ways: Ways | undefined): Gap | undefined => {
+  const gapOf = (row: RowSpec, ways: Ways | undefined): Coming | undefined => {
     if (ways) return gapOnWays(row, ways, tree)
-    if (row.comes) return gapOnSlide(tree(row.a).triangles, row.comes.from, row.comes.by, tree(row.b))
+    if (row.comes) return gapOnComing({ ...row, comes: row.comes }, tree(row.a), tree(row.b))
     if (!row.travel) return smallestGap(tree(row.a), tree(row.b))
     const { train, way } = row.travel
     const others = build.rows.filter((r) => r.travel?.train === train && r.id !== row.id)
@@ -104,6 +107,7 @@ export function measureLedger(
       measured: gap?.distance,
       verdict: row.problem ? 'lost' : judge(row, gap?.distance),
       at: gap ? [gap.a, gap.b] : undefined,
+      ...(gap?.tilted ? { tilted: gap.tilted } : {}),
       ...(problem ? { problem } : {}),
     }
   })
