@@ -1,4 +1,6 @@
 import type { BuiltPart } from '../built/built'
+import type { RowSpec } from '../built/rows'
+import type { Project } from '../document/schema'
 import { type Box3, boxOfPositions, boxSize, boxVolume, grownBox, joinBoxes, type Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
 import { Cells, isInside } from '../prove/cells/cells'
@@ -39,7 +41,7 @@ function knownBetween(a: Shaped, b: Shaped): Sucked | undefined {
 }
 
 /** Rooms between two parts that fit so closely, and so far into each other, that air cannot follow when they go together or come apart. */
-export const suction: Check = ({ project, build: { parts } }) =>
+export const suction: Check = ({ project, build: { parts, rows } }) =>
   parts.flatMap((a, i) =>
     parts.slice(i + 1).flatMap((b): Finding[] => {
       const found = knownBetween(a, b)
@@ -52,10 +54,23 @@ export const suction: Check = ({ project, build: { parts } }) =>
           text: 'It can neither get out as they go together nor in as they come apart: they spring back, or hold by suction. A hole of 1.5 mm into it, or a groove of 1 mm along the fit, lets it through.', // prettier-ignore
           parts: [a.id, b.id],
           place: found.at,
+          ...mendOf(project.steps, rows, a.id, b.id),
         },
       ]
     }),
   )
+
+/** A groove in what was made to fit, if a step made the one for the other. */
+function mendOf(steps: Project['steps'], rows: readonly RowSpec[], a: string, b: string): Pick<Finding, 'mend'> {
+  const about = ({ a: own, b: other }: RowSpec) => [own, other].map((s) => (s.of === 'parts' ? s.parts : []))
+  const between = (row: RowSpec) => about(row).some((x, i, both) => x.includes(a) && both[1 - i]!.includes(b))
+  const fit = steps.find((s) => s.kind === 'fit' && !s.off && rows.some((row) => row.step === s.id && between(row)))
+  return fit
+    ? { mend: { of: fit.id, field: 'air', value: GROOVE, words: `let air by in a groove of ${GROOVE} mm` } }
+    : {}
+}
+/** mm across. */
+const GROOVE = '1'
 
 type Shaped = Pick<BuiltPart, 'mesh'>
 

@@ -13,7 +13,7 @@ const board = readFileSync('demo/boards/rl-2-rev-a.step')
 test('the example of the file format builds, and names every kind of step', async () => {
   const example = /```json example\n([\s\S]*?)```/.exec(page)![1]!
   const sha = createHash('sha256').update(board).digest('hex')
-  const project = readProject(example.replace('SHA256', sha))
+  const project = readProject(example.replaceAll('SHA256', sha))
   if (!project.ok) throw new Error(project.problem.message)
   const build = await new Builder(await Kernel.load()).build(project.value, new Map([[sha, await read(board)]]), 'view')
   expect(build.steps.flatMap((s) => s.problems)).toEqual([])
@@ -31,6 +31,8 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Lid 2',
     'Base 4',
     'Lid 3',
+    'Base 5',
+    'Lid 4',
     'Plunger',
     'Light pipe',
     'Part 2',

@@ -49,6 +49,7 @@ import { replaceStep } from './replace'
 import { resizeStep } from './resize'
 import { revolveStep } from './revolve'
 import { removeFacesStep } from './remove-faces'
+import { railsStep } from './rails'
 import { ribsStep } from './ribs'
 import { ringStep } from './ring'
 import { roundSizeStep } from './round-size'
@@ -91,6 +92,7 @@ const ALL = [
   postsStep,
   ledgeStep,
   clipsStep,
+  railsStep,
   holdDownStep,
   towersStep,
   snapsStep,

@@ -1,6 +1,7 @@
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
 import { facing } from '../../../../tests/support/facing'
 import { Random } from '../../../../tests/fuzz/random'
+import { suction } from '../../checks/suction'
 import { setField } from '../../document/edits'
 import { measureLedger } from '../../fit/ledger'
 import { Kernel } from '../../kernel/kernel'
@@ -156,4 +157,26 @@ test('what cannot be fitted is said: itself, nothing chosen, a run that is not f
   const of = [await endOf(pin(DISC), 'pin')]
   const beyond = await measured({ ...high, steps: [...high.steps, ...sheetOf(['fit', { of, parts: ['plate'], reach: 'end' }, 'fit']).steps] }) // prettier-ignore
   expect(beyond.problems[0]).toMatchObject({ field: 'reach', message: expect.stringContaining('does not reach') })
+})
+
+test('a pin that closes up the air under it is told, and a groove of its fit lets that by', async () => {
+  const steps: StepOf[] = [...pin(DISC), ['solid', { width: '30', depth: '30', height: '30', lift: '14' }, 'block']]
+  const of = [await endOf(steps, 'pin')]
+  const fit = async (fields: Fields) => {
+    const project = sheetOf(...steps, ['fit', { of, parts: ['block'], gap: '0.05', reach: 'end', below: '4', ...fields }, 'fit']) // prettier-ignore
+    return { project, ...(await built(project)) }
+  }
+  const found = ({ build, project }: Awaited<ReturnType<typeof fit>>) => suction({ project, build, ledger: [], kernel: undefined as never, bodies: [] }) // prettier-ignore
+  const shut = await fit({})
+  expect(found(shut)).toEqual([expect.objectContaining({ check: 'suction', mend: expect.objectContaining({ of: 'fit', field: 'air', value: '1' }) })]) // prettier-ignore
+  const open = await fit({ air: '1' })
+  expect(open.problems).toEqual([])
+  expect(found(open)).toEqual([])
+  // Half a circle beyond the hole's own, less the bulge of that into it, over 10 mm of height.
+  const lost = shut.volumes.block! - open.volumes.block!
+  expect(lost / ((10 * Math.PI * 0.5 ** 2) / 2)).toBeGreaterThan(0.9)
+  expect(lost / ((10 * Math.PI * 0.5 ** 2) / 2)).toBeLessThan(1.05)
+  const row = measureLedger(open.build).find((r) => r.id === 'fit:fit')!
+  expect(row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.05, 2) })
+  expect((await fit({ air: '30' })).problems[0]).toMatchObject({ field: 'air' })
 })

@@ -6,7 +6,9 @@ import { maybePublicationField } from '../../fields/publication'
 import { maybeRimField } from '../../fields/rim'
 import { invert, type Placement } from '../../geometry/placement'
 import { offsetProfile } from '../../profile/offset'
-import type { Profile } from '../../profile/segment'
+import { difference, union } from '../../profile/combine'
+import { lengthOf, pointAt, type Profile } from '../../profile/segment'
+import { circle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
 import { closedRun, exactOutline, FLAT, type Run } from '../closed-run'
 import { DRAWING } from '../drawn'
@@ -24,6 +26,7 @@ const fields = {
   of: maybeRimField('What it fits'),
   drawing: maybePublicationField('The drawing', DRAWING),
   gap: lengthField('The gap, per side', 'fit.sliding', 0, 50, 'per-side'),
+  air: lengthField('Groove for air', '0', 0, 20),
   reach: choiceField('How far', 'through', { through: 'through all of it', end: 'to its end' }),
   below: lengthField('The room under its end', '0.5', 0, MOST),
   long: lengthField('How far it goes in', '6', 0.05, MOST),
@@ -58,6 +61,7 @@ export const fitStep = stepKind({
     by: '`edges`: `of`, or the outline of a `drawing`',
     drawing: 'with `drawing`: id of a drawing step before; empty: the nearest',
     of: 'with `edges`: one flat closed run of edges, as `of` of a panel: the end face of a pin, the rim of a hole',
+    air: 'across; along the fit, on the side of what is made; 0 for none',
     reach: 'with `around`: `through` all of the parts, or to the `end` of what goes in',
     below: 'with `end`: so much room is left under it',
     long: 'with `inside`: how far the plug goes in',
@@ -69,6 +73,7 @@ export const fitStep = stepKind({
     { field: 'reach', when: ['way', 'around'] }, { field: 'below', when: ['reach', 'end'], before: 'and', after: ' under that' },
     { field: 'long', when: ['way', 'inside'] , after: ' deep,' }, { field: 'after', when: ['way', 'inside'] },
     { field: 'parts', when: ['way', 'around'], before: 'in', after: '.' }, { field: 'parts', when: ['after', 'add'], after: '.' },
+    { field: 'air', rare: true, before: 'A groove of', after: ' along it lets air by.' },
   ], // prettier-ignore
   surfaces: { side: { called: 'side of the fit', moved: ['gap', 'its gap'] }, far: { called: 'bottom' }, near: { called: 'mouth' } }, // prettier-ignore
   start: startFit,
@@ -113,6 +118,15 @@ function gapped({ gap, way }: Values, { outline }: Fitted): Profile {
   return found.loops.length > 0 ? found : raise('gap', `With a gap of ${gap.toFixed(2)} mm nothing is left to go in.`, 'gap') // prettier-ignore
 }
 
+/** With a groove along one side of it, half as deep as it is wide. Errors: air (nothing would be left beside it) */
+function aired({ air, way }: Values, outline: Profile): Profile {
+  if (air === 0) return outline
+  const longest = outline.loops[0]!.reduce((a, b) => (lengthOf(b) > lengthOf(a) ? b : a))
+  const groove = circle(pointAt(longest, 0.5), air / 2, 'air')
+  const made = (way === 'around' ? union : difference)(outline, groove)
+  return made.ok && made.value.loops.length === outline.loops.length ? made.value : raise('air', `A groove ${air.toFixed(2)} mm wide does not go along one side of this; up to ${(lengthOf(longest) / 3).toFixed(2)} mm would.`, 'air') // prettier-ignore
+}
+
 function roomRound(values: Values, context: StepContext): StepOutput {
   const { parts, reach, below, of } = values
   const { kernel, id, tolerance } = context
@@ -126,7 +140,7 @@ function roomRound(values: Values, context: StepContext): StepOutput {
   // What ends there comes from behind its own face.
   const span = [least, reach === 'end' ? below : most] as const
   const names = { step: id, top: 'far', bottom: 'near', side: 'side' }
-  const hole = kernel.extrude(gapped(values, run), span[0], span[1], { names, tolerance })
+  const hole = kernel.extrude(aired(values, gapped(values, run)), span[0], span[1], { names, tolerance })
   const output = joinedOutput(kernel.place(hole, run.frame), { how: 'take', parts, name: '' }, context)
   return { ...output, rows: [rowOf(values, run, parts, span, id)] }
 }
@@ -137,7 +151,7 @@ function plugInside(values: Values, context: StepContext): StepOutput {
   const run = fitted(values)
   const root = after === 'add' ? ROOT : 0
   const names = { step: id, top: 'near', bottom: 'far', side: 'side' }
-  const plug = kernel.extrude(gapped(values, run), -long, root, { names, tolerance })
+  const plug = kernel.extrude(aired(values, gapped(values, run)), -long, root, { names, tolerance })
   const solid = kernel.place(plug, run.frame)
   const how = after === 'own' ? 'own' : 'add'
   const output = joinedOutput(solid, { how, parts, name: 'Plug' }, context)
