@@ -7,8 +7,8 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 const FOLDER = join(root, '.cache', 'together')
 /** So many suites to a file: what many have left behind makes those after them slower again. */
 const SUITES = 7
-/** What takes longest by far is begun first, and by itself. */
-const ALONE = ['steps/wrap-answers.test.ts', 'sheet/builder.test.ts']
+/** Begun first and by themselves: what takes longest by far, and what would see the kinds of steps that others make up. */
+const ALONE = ['steps/wrap-answers.test.ts', 'sheet/builder.test.ts', 'document/file-format.test.ts']
 
 /** Writes the files anew, and returns their folder. */
 export function writeTogether() {

@@ -8,6 +8,8 @@ import { heldAgainst } from '../core/print/gate'
 import { lyingSize } from '../core/print/on-bed'
 import { type Estimate, estimateOf } from '../core/print/estimate'
 import { builtPartList } from '../core/print/part-list'
+import { unpacked } from '../core/mesh/unpack'
+import { partPicture } from '../core/print/part-picture'
 import { projectSheet } from '../core/print/project-sheet'
 import { prove } from '../core/prove/prove'
 import { Builder } from '../core/sheet/builder'
@@ -33,9 +35,15 @@ export async function runSheet(file: string, { variant, out }: { variant: string
   const { parts: listed, total } = builtPartList(project, build.parts)
   const held = heldAgainst(project, { steps: build.steps, ledger, findings, proofs })
   const parts = build.parts.map((p) => ({ ...p, lies: lyingSize(p) }))
+  const pictures = Object.fromEntries(build.parts.map((p) => [p.id, asPng(partPicture(unpacked(p.mesh.positions, p.mesh.indices), p.print, p.color))])) // prettier-ignore
   builder.dispose()
   mkdirSync(out, { recursive: true })
   const name = `${safeFileName(project.name)}-sheet.html`
-  writeFileSync(join(out, name), projectSheet({ project, build, parts, listed, mass: total.mass, ledger, held, takes }))
+  writeFileSync(
+    join(out, name),
+    projectSheet({ project, build, parts, listed, mass: total.mass, ledger, held, takes, pictures }),
+  )
   return { project: project.name, written: [name] }
 }
+
+const asPng = (bytes: Uint8Array): string => `data:image/png;base64,${Buffer.from(bytes).toString('base64')}`

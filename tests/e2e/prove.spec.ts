@@ -120,6 +120,7 @@ test('the sheet of a project is opened to be printed, with its picture, parts an
   await expect(sheet.getByText('4 screws M3 x 12')).toBeVisible()
   await expect(sheet.getByRole('row', { name: /Lip in groove 0.10 0.10 holds/ })).toBeVisible()
   await expect(sheet.getByRole('img', { name: 'The parts as built' })).toBeVisible()
+  await expect(sheet.getByRole('img', { name: 'Base as it lies' })).toBeVisible()
 })
 
 test('a printer learns from its test of gaps, and every fit of the project follows', async ({ page }) => {

@@ -27,6 +27,7 @@ test('the page says what is printed, how it lies and how often, what is needed a
     listed,
     mass: total.mass,
     ledger: measureLedger(build),
+    pictures: { tall: 'data:image/png;base64,QQ==' },
     held: [{ what: 'x', weight: 'look', says: 'Thin.', why: 'It is a sign.' }],
   })
   // What a maker types is text, whatever it looks like.
@@ -36,6 +37,9 @@ test('the page says what is printed, how it lies and how often, what is needed a
     '<td>3</td><td>Post &lt;b&gt; &amp; &quot;rest&quot;</td><td>10 × 30 × 20 mm</td><td>its front</td><td>100</td>',
   )
   expect(html).toContain('5 to print')
+  expect(html).toContain(
+    '<img src="data:image/png;base64,QQ==" alt="Post &lt;b&gt; &amp; &quot;rest&quot; as it lies"><figcaption>3 × Post',
+  )
   const between = build.rows.find((r) => r.comes)!.between
   expect(html).toContain(`<h2>In this order</h2><ol><li>${between}</li>`)
   for (const note of build.steps[3]!.notes) expect(html).toContain(`<li>${note}</li>`)

@@ -26,6 +26,8 @@ export interface SheetInput {
   takes?: Readonly<Record<string, Estimate>>
   /** A picture of the parts, as a `data:` address. */
   picture?: string | undefined
+  /** One of each part as it lies, by its id, as `data:` addresses. */
+  pictures?: Readonly<Record<string, string>>
 }
 
 /**
@@ -42,6 +44,7 @@ export function projectSheet({
   held,
   takes = {},
   picture,
+  pictures = {},
 }: SheetInput): string {
   const { name, unit, printer } = project
   const variant = variantInHand(project)
@@ -75,6 +78,7 @@ export function projectSheet({
     `<p>${text(printer.name)}, ${text(printer.filament)}, lines ${say(printer.line)} ${unit}, layers ${say(printer.layer)} ${unit}. ${counts} to print${mass === undefined ? '' : `, ${mass.toFixed(1)} g printed solid`}.</p>`,
     picture ? `<img src="${text(picture)}" alt="The parts as built">` : '',
     table('To print', ['', 'part', 'as it lies', 'on', 'layers', 'of', 'each, solid', 'about', 'sliced', 'group'], rows),
+    gallery(parts.flatMap((p) => (pictures[p.id] ? [{ name: p.name, count: listed.find((l) => l.id === p.id)?.count ?? 1, picture: pictures[p.id]! }] : []))),
     list('While it prints', pauses),
     list('Needed besides', needed),
     list('In this order', order, 'ol'),
@@ -99,6 +103,9 @@ const text = (value: string | number): string =>
 const list = (title: string, items: readonly string[], kind: 'ul' | 'ol' = 'ul'): string =>
   items.length === 0 ? '' : `<h2>${text(title)}</h2><${kind}>${items.map((i) => `<li>${text(i)}</li>`).join('')}</${kind}>` // prettier-ignore
 
+const gallery = (parts: readonly { name: string; count: number; picture: string }[]): string =>
+  parts.length === 0 ? '' : `<div class="parts">${parts.map((p) => `<figure><img src="${text(p.picture)}" alt="${text(p.name)} as it lies"><figcaption>${p.count} × ${text(p.name)}</figcaption></figure>`).join('')}</div>` // prettier-ignore
+
 function table(title: string, head: readonly string[], rows: readonly (readonly (string | number)[])[]): string {
   if (rows.length === 0) return ''
   const used = head.map((_, k) => rows.some((r) => r[k] !== ''))
@@ -116,6 +123,8 @@ body { font: 11pt/1.4 system-ui, sans-serif; color: #21282b; max-width: 180mm; m
 h1 { font-size: 20pt; margin: 0 } h1 small { font-weight: normal; color: #5d6468 }
 h2 { font-size: 10pt; letter-spacing: .08em; text-transform: uppercase; border-bottom: 1px solid #c9c0aa; margin: 6mm 0 1mm; break-after: avoid }
 img { max-width: 100%; max-height: 90mm; display: block; margin: 4mm auto }
+.parts { display: flex; flex-wrap: wrap; gap: 2mm 6mm } .parts img { width: 40mm; margin: 0 }
+figure { margin: 0; break-inside: avoid } figcaption { max-width: 40mm }
 table { border-collapse: collapse; width: 100%; font-variant-numeric: tabular-nums }
 th { text-align: left; font-weight: normal; color: #5d6468 } th, td { padding: .6mm 3mm .6mm 0; vertical-align: top }
 tr { break-inside: avoid } tbody tr { border-top: 1px solid #e6dfce }

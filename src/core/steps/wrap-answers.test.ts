@@ -67,14 +67,17 @@ const BOARDS: readonly (readonly [string, Node, (readonly WrapAnswers['sits'][])
   ],
 ]
 
-test.each(BOARDS.map(([called, shape, sits = SITS]) => ({ called, shape, sits })))('the sheet that answers three questions passes its own checks, or says what cannot be had: a board $called', async ({ shape, sits }) => { // prettier-ignore
+/** The first board is asked everything, of the others each what its neighbours are not. */
+const ASKED = BOARDS.map(([called, shape, sits = SITS], n) => ({ called, shape, answers: ANSWERS.filter((a, i) => sits.includes(a.sits) && (n === 0 || i % 2 === n % 2)) })) // prettier-ignore
+
+test.each(ASKED)('the sheet that answers three questions passes its own checks, or says what cannot be had: a board $called', async ({ shape, answers: askedOf }) => { // prettier-ignore
   const model = await read(await stepBytes(shape))
   const settings = makeReference({ id: 'board', name: 'Carrier', kind: 'step', file: 'a'.repeat(64), fileName: 'carrier.step', placing: 'as-in-file' }) // prettier-ignore
   const reference = resolveReference(model, settings)
   const begun = emptyProject('Shed')
   const empty = { ...begun, printer: { ...begun.printer, bed: [300, 300, 300] as [number, number, number] }, references: [settings] } // prettier-ignore
   const written = new Map<string, ReturnType<typeof propose>>()
-  for (const asked of ANSWERS.filter((a) => sits.includes(a.sits))) {
+  for (const asked of askedOf) {
     const answers = suited(reference.board!, asked)
     written.set(JSON.stringify(answers), propose(situation(empty, [reference]), goalsFor(answers)))
   }

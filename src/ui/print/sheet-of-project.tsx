@@ -5,6 +5,7 @@ import { safeFileName } from '@/core/formats/file-names'
 import { partList } from '@/core/print/part-list'
 import { projectSheet } from '@/core/print/project-sheet'
 import { download } from '../api'
+import { partPng } from '../scene/picture'
 import { Heading } from '../primitives/heading'
 import { takesOf } from './takes'
 import { useDocument, useProject, useProjectStore } from '../store/store'
@@ -17,12 +18,12 @@ export function SheetOfProject({ held }: { held: readonly Held[] }) {
   const [busy, setBusy] = useState(false)
   const make = async () => {
     setBusy(true)
-    const picture = await pictureOf(id)
-    setBusy(false)
     const { build, ledger, proofs } = store.getState()
     const parts = build!.parts
+    const [picture, ...own] = await Promise.all([pictureOf(id), ...parts.map(async (p) => [p.id, await asAddress(await partPng(p))] as const)]) // prettier-ignore
+    setBusy(false)
     const { parts: listed, total } = partList(document, parts.map((p) => ({ ...p, bounds: p.body.bounds }))) // prettier-ignore
-    return projectSheet({ project: document, build: build!, parts, listed, mass: total.mass, ledger, held, takes: takesOf(document, build!.parts, proofs), picture }) // prettier-ignore
+    return projectSheet({ project: document, build: build!, parts, listed, mass: total.mass, ledger, held, takes: takesOf(document, build!.parts, proofs), picture, pictures: Object.fromEntries(own.filter(([, address]) => address)) as Record<string, string> }) // prettier-ignore
   }
   const open = async () => {
     // Asked for at the click: what is opened later is held back as unasked for.
@@ -55,7 +56,10 @@ export function SheetOfProject({ held }: { held: readonly Held[] }) {
 async function pictureOf(project: string): Promise<string | undefined> {
   const answer = await fetch(`/api/projects/${project}/picture`).catch(() => undefined)
   if (!answer?.ok) return undefined
-  const blob = await answer.blob()
+  return asAddress(await answer.blob())
+}
+
+function asAddress(blob: Blob): Promise<string | undefined> {
   return new Promise((resolve) => {
     const reader = new FileReader()
     reader.onload = () => resolve(reader.result as string)
