@@ -8,7 +8,7 @@ noErrors()
 test('the bench foot: snug round a leg that was measured, with grip rings, a groove for the air, and rounded', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Add something measured …' }).click()
   await page.getByRole('menuitem', { name: 'A measured cylinder' }).click()

@@ -33,7 +33,7 @@ async function noProblem(page: Page) {
 test('the frame hinge: bores to the pin, a thicker leaf, one countersink gone, and a looser variant', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await takenOver(page, 'demo/hinge/frame-hinge.stl', 'Hinge leaf', { pin: ['4.04', '4.05', '4.04'] })
   await page.getByRole('button', { name: 'Add a number …' }).click()
   await type(page, 'Name of the number size1', 'play')
@@ -64,7 +64,7 @@ test('the frame hinge: bores to the pin, a thicker leaf, one countersink gone, a
 })
 
 test('the tap adapter: mark and ribs removed, a thicker flange, the bore to a reading', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await takenOver(page, 'demo/found/tap-adapter.stl', 'Adapter', { tap: ['26.44', '26.42'] })
   await from(page, 'top', 'Flat face, 3 × 5', [0.4856, 0.704])
   await page.getByRole('button', { name: 'remove it' }).click()
@@ -86,7 +86,7 @@ test('the tap adapter: mark and ribs removed, a thicker flange, the bore to a re
 })
 
 test('the stake socket: a wall leant, two holes made a slot, a rib moved, another removed', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await takenOver(page, 'demo/found/stake-socket.stl', 'Socket', {})
   await from(page, 'back', 'Flat face, 4 × 44', [0.396, 0.5])
   await page.getByRole('button', { name: 'remove it' }).click()

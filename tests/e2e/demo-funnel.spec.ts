@@ -16,7 +16,7 @@ async function drawAt(page: Page, off: string, wheel: number): Promise<void> {
 }
 
 test('the rain funnel: from a rectangular rim to a spout off its middle, one wall all over', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await drawAt(page, '150', 2600)

@@ -6,7 +6,7 @@ import { shipped, type } from './make-demo'
 noErrors()
 
 test('the drip junction: three arms joined, hollow as one passage, rounded where they meet', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await addStep(page, 'plain solid')

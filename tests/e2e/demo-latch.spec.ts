@@ -15,7 +15,7 @@ async function fromAbove(page: Page, words: string, near?: readonly [number, num
 test('the latch arm: over a square stud, sliding between two ends, kept on by a head, and its mirrored twin', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await addStep(page, 'plain solid')

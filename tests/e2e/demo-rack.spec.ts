@@ -19,7 +19,7 @@ function pixelOf([x, y]: readonly [number, number]): [number, number] {
 }
 
 test('the handle rack: an opening round each of three handles that were traced from a photo', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await newProject(page)
   await dropFile(page, 'handles.jpg', readFileSync('demo/handles/handles.jpg'))
   await straighten(page, TRUTH)

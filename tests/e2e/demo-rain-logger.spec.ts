@@ -13,7 +13,7 @@ noErrors()
 test('the rain logger from nothing: wrapped, screwed shut, let out, pressed, aired, hung up and labelled', async ({
   page,
 }) => {
-  test.setTimeout(400_000)
+  test.setTimeout(600_000)
   await page.goto('/')
   await page.getByRole('button', { name: 'New project', exact: true }).click()
   await page.getByLabel('Files to fit').setInputFiles('demo/boards/rl-2-rev-a.step')

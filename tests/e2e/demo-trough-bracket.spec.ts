@@ -32,7 +32,7 @@ const FRONT = 'the upright plane from left to right'
 test('the trough bracket: its nose comes off alone, to be printed without supports and put on by two pins', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await newProject(page)
   await page.getByRole('button', { name: 'Shape', exact: true }).click()
   await solid(page, { 'Its width': '64', 'Its depth': '10', 'Its height': '84' }, [GROUND, '0'], {})

@@ -32,7 +32,7 @@ test('three questions write a whole sheet: on a ledge, snapped shut, on a wall; 
 test('each way to close: three questions write it, its gaps are in the ledger, and nothing stops it', async ({
   page,
 }) => {
-  test.setTimeout(300_000)
+  test.setTimeout(480_000)
   await page.goto('/')
   await page.getByRole('button', { name: 'New project', exact: true }).click()
   await page.getByLabel('Files to fit').setInputFiles('demo/boards/rl-2-rev-a.step')

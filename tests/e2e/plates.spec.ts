@@ -12,7 +12,7 @@ const placesOf = (file: string) =>
 test('parts lie on plates by themselves, are dragged and turned, counted, told where they touch, and saved a 3MF a plate', async ({
   page,
 }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(480_000)
   await openCopy(page, 'Trough bracket')
   await page.getByRole('button', { name: 'Print', exact: true }).click()
   const desk = page.getByRole('region', { name: 'Plates' })

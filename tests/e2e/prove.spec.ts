@@ -210,7 +210,7 @@ test('a print is paused at a picked height, for something to be laid in; it goes
 test('a project is printed on the simulated printer, its fits are read, and printed again after that it comes out as asked', async ({
   page,
 }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(480_000)
   await openCopy(page, 'Rain logger')
   await page.getByRole('button', { name: 'Print', exact: true }).click()
   const learns = page.getByRole('region', { name: 'What the printer learns' })

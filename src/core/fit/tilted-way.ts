@@ -24,7 +24,7 @@ const STEPS = [
 ] as const
 const [STEEPEST, FARTHEST] = [50, 15]
 /** Places looked at, at most. */
-const MOST = 4000
+const MOST = 1500
 /** Lifts that are longer than a step, in steps. */
 const LONG = 8
 /** A step is halved so often before it is given up. */

@@ -123,7 +123,7 @@ body { font: 11pt/1.4 system-ui, sans-serif; color: #21282b; max-width: 180mm; m
 h1 { font-size: 20pt; margin: 0 } h1 small { font-weight: normal; color: #5d6468 }
 h2 { font-size: 10pt; letter-spacing: .08em; text-transform: uppercase; border-bottom: 1px solid #c9c0aa; margin: 6mm 0 1mm; break-after: avoid }
 img { max-width: 100%; max-height: 90mm; display: block; margin: 4mm auto }
-.parts { display: flex; flex-wrap: wrap; gap: 2mm 6mm } .parts img { width: 40mm; margin: 0 }
+.parts { display: flex; flex-wrap: wrap; gap: 2mm 6mm; margin-top: 3mm } .parts img { width: 40mm; margin: 0 }
 figure { margin: 0; break-inside: avoid } figcaption { max-width: 40mm }
 table { border-collapse: collapse; width: 100%; font-variant-numeric: tabular-nums }
 th { text-align: left; font-weight: normal; color: #5d6468 } th, td { padding: .6mm 3mm .6mm 0; vertical-align: top }

@@ -67,7 +67,8 @@ export const clipsStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap((found): Offer[] => {
       const { step, reference } = found
-      if (!reference.board || ['clips', 'ledge', 'posts'].some((kind) => worksOnCase(at, kind, step))) return []
+      if (!reference.board || ['clips', 'ledge', 'posts', 'rails'].some((kind) => worksOnCase(at, kind, step)))
+        return []
       return [{ key: `clips ${step}`, words: `Clip ${boardName(at, reference)} in by its edges`, steps: [newStep(at, 'clips', startClips(found))] }] // prettier-ignore
     }),
   checks: [(at) => armsBear(at, 'spring', LEVEL)],

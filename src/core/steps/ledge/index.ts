@@ -61,8 +61,7 @@ export const ledgeStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step, reference }): Offer[] => {
       const held =
-        worksOnCase(at, 'ledge', step) ||
-        worksOnCase(at, 'clips', step) ||
+        ['ledge', 'clips', 'rails'].some((kind) => worksOnCase(at, kind, step)) ||
         at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
       if (held || !reference.board) return []
       const name = boardName(at, reference)
