@@ -27,6 +27,7 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Test of gaps',
     'Pin of the test',
     'Part',
+    'Rail clip',
     'Base 3',
     'Lid 2',
     'Base 4',

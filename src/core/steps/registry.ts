@@ -49,6 +49,7 @@ import { replaceStep } from './replace'
 import { resizeStep } from './resize'
 import { revolveStep } from './revolve'
 import { removeFacesStep } from './remove-faces'
+import { railClipStep } from './rail-clip'
 import { railsStep } from './rails'
 import { ribsStep } from './ribs'
 import { ringStep } from './ring'
@@ -106,6 +107,7 @@ const ALL = [
   sealedStep,
   earsStep,
   keyholesStep,
+  railClipStep,
   pauseStep,
   feetStep,
   openingStep,
