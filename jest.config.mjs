@@ -33,7 +33,7 @@ const config = {
   // A worker that has grown is replaced between suites: the modules of a suite are not given back by themselves.
   workerIdleMemoryLimit: '2500MB',
   maxWorkers: 2,
-  testTimeout: 60000,
+  testTimeout: 180000,
 }
 
 export default config

@@ -14,7 +14,7 @@ export function seamRows(
   const of = (part: string, role: string): Selector => ({ of: 'parts', parts: [part], surfaces: { step, role, copy: [cut] } }) // prettier-ignore
   const flat = gapRow(step, name, `Cut ${name} through ${whole}`, gap, 'exact', of(front, CUT_ROLES.front), of(behind, CUT_ROLES.behind)) // prettier-ignore
   if (!way) return [flat]
-  const together = wayRow(step, `${name} together`, `${whole} going together at cut ${name}`, { of: 'whole', part: front }, { of: 'whole', part: behind }) // prettier-ignore
+  const together = wayRow(step, `${name} together`, `${whole} going together at cut ${name}`, { of: 'whole', part: front, firm: true }, { of: 'whole', part: behind, firm: true }) // prettier-ignore
   const least = apart ? { wanted: Math.min(PAST, gap / 2) } : {}
   return [flat, { ...together, ...least, comes: { from: scale(way, apart ? 0 : LIFTED), by: scale(way, far) } }]
 }

@@ -60,6 +60,8 @@ test('the example of the file format builds, and names every kind of step', asyn
     'Left',
     'Right',
     'Part 10',
+    'Part 11.1',
+    'Part 11.2',
   ])
   expect(new Set(project.value.steps.map((s) => s.kind))).toEqual(new Set(stepKinds().map((k) => k.kind)))
 })

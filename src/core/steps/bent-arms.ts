@@ -21,6 +21,8 @@ export interface Bending {
   along: string
   /** How long its arms are, mm, by the step's values. */
   long: (values: Readonly<Record<string, number>>) => number | undefined
+  /** How thick, if no field says that. */
+  thick?: (values: Readonly<Record<string, number>>) => number | undefined
   /** The field that says how far they bend. */
   by: 'overlap' | 'give'
 }
@@ -32,12 +34,13 @@ export const UPRIGHT: Bending = { called: 'snap arms', breaks: 'break', closing:
 export const armsBear = (
   { build, project }: Parameters<Check>[0],
   rowName: string,
-  { called, breaks, closing, share, along, long: longOf, by }: Bending,
+  { called, breaks, closing, share, along, long: longOf, thick: thickOf, by }: Bending,
 ): Finding[] =>
   build.steps.flatMap((step): Finding[] => {
     const arms = build.rows.find((r) => r.id === `${step.id}:${rowName}`)
-    const { thick, [by]: overlap } = step.values as Record<string, number>
-    const long = longOf(step.values as Record<string, number>)
+    const values = step.values as Record<string, number>
+    const { [by]: overlap } = values
+    const [long, thick] = [longOf(values), thickOf ? thickOf(values) : values.thick]
     if (!arms || step.stale || !thick || !long || !overlap) return []
     const parts = [arms.a, arms.b].flatMap((s) => (s.of === 'parts' ? s.parts : []))
     const common = { weight: 'look' as const, parts, about: step.id }
@@ -49,7 +52,7 @@ export const armsBear = (
     const bears = spring.strain * share
     const strain = strainOf({ thick, long, overlap, wide: 0, lead: 0 })
     if (strain <= bears * 1.0001) return []
-    const longer = (step.values.long as number) + long * (Math.sqrt(strain / bears) - 1)
+    const longer = values.long! + long * (Math.sqrt(strain / bears) - 1)
     const less = (overlap * bears) / strain
     return [
       {

@@ -58,7 +58,9 @@ import { sealedStep } from './sealed'
 import { seamMagnetsStep } from './seam-magnets'
 import { seamGlueStep } from './seam-glue'
 import { seamMarksStep } from './seam-marks'
+import { seamRimStep } from './seam-rim'
 import { seamScrewsStep } from './seam-screws'
+import { seamSnapsStep } from './seam-snaps'
 import { slideLidStep } from './slide-lid'
 import { snapsStep } from './snaps'
 import { solidStep } from './solid'
@@ -152,6 +154,8 @@ const ALL = [
   seamMagnetsStep,
   seamMarksStep,
   seamGlueStep,
+  seamSnapsStep,
+  seamRimStep,
 ]
 for (const kind of ALL) registerStepKind(kind)
 
