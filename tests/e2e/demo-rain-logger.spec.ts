@@ -78,7 +78,7 @@ test('the rain logger from nothing: wrapped, screwed shut, let out, pressed, air
   await sized(page, { 'Ledge over its edge': '1', 'How far aslant it is seen': '30' })
   for (const what of ['Button up', 'Button down']) {
     await addStep(page, 'plunger')
-    await choose(page, steps(page).last(), 'Button', what)
+    await choose(page, steps(page).last(), 'Item', what)
     await expect(row(page, `Plunger over ${what}`)).toContainText('✓ 0.20')
   }
 

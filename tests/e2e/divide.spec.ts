@@ -45,6 +45,7 @@ test('a joint that has no room is refused with what would fit; moved, and made a
   await expect(row(page, 'Pin 1 at cut 1 of Bracket')).toContainText('✓', { timeout: 30_000 })
   await expect(row(page, 'Pin 2 at cut 1 of Bracket')).toHaveCount(0)
   // A rim besides, that hides the cut; it is changed by its sentence.
+  await page.getByRole('button', { name: 'more joints …' }).click()
   await page.getByRole('button', { name: 'lap the pieces with a rim that hides the cut' }).click()
   await expect(row(page, 'End of the rim at cut 1 of Bracket')).toContainText('✓ 0.10', { timeout: 60_000 })
   await typed(page, 2, 'Gap round what it reaches over', '0.25')
