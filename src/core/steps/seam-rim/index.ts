@@ -43,7 +43,7 @@ export const seamRimStep = stepKind({
   surfaces: {
     rim: { called: 'inside of the rim', moved: ['wide', 'the thickness of the rim'], along: () => -1 },
     'rim end': { called: 'end of the rim', moved: ['high', 'how far the rim reaches over'], along: () => 1 },
-    core: { called: 'what the rim reaches over', moved: ['gap', 'the gap round it'], along: () => -1 },
+    core: { called: 'neck within the rim', moved: ['gap', 'the gap round it'], along: () => -1 },
     shoulder: { called: 'shoulder behind the rim' },
   },
   start: startJoint,
@@ -76,11 +76,14 @@ function lapped(v: Values, facing: Facing, pieces: Pieces, { kernel, id, toleran
   const [x0, y0, x1, y1] = boundsOf(room)
   const far = 2 * Math.max(x1 - x0, y1 - y0) + v.high
   const round = (hole: Profile) => outlines.less(rectangle(x0 - far, y0 - far, x1 + far, y1 + far), hole)
-  const section = throughout(kernel, pieces.get(own), frame, [lo - 0.01])
+  // Where both pieces are at the cut: one of them may go on beside it.
+  const section = outlines.common(throughout(kernel, pieces.get(own), frame, [lo - 0.01]), throughout(kernel, pieces.get(other), frame, [hi + 0.01])) // prettier-ignore
   // Its outside is the other piece's own; over the gap of the cut it goes on as the cut has it.
   const rim = kernel.intersect(pieces.get(other), upright(round(inside), hi - OPEN, top, 'rim', 'rim end'))
   const over = upright(outlines.less(section, inside), lo - ROOT, hi + ROOT, 'rim', 'rim end')
+  const before = kernel.bodies(pieces.get(own)).length
   pieces.add(own, kernel.union([over, rim]))
+  if (kernel.bodies(pieces.get(own)).length > before) raise('apart', `At cut ${seam.name} the other piece goes on beside this one, so that its outside does not hang together with it. A rim on the other piece would do.`, 'on') // prettier-ignore
   pieces.take(other, upright(round(core), hi - OPEN, top + v.gap, 'core', 'shoulder'))
   const of = (part: string, role: string) => ({ of: 'parts', parts: [part], surfaces: { step: id, role, copy: [seam.name] } }) as const // prettier-ignore
   const row = (name: string, between: string, roles: readonly [string, string]) => gapRow(id, `${seam.name} ${name}`, `${between} at cut ${seam.name} of ${v.cut.data.whole}`, v.gap, 'exact', of(own, roles[0]), of(other, roles[1])) // prettier-ignore

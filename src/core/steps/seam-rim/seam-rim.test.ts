@@ -45,6 +45,20 @@ test('the rim has the outside of the piece that it is taken from: a cone stays a
   expect(lost).toBeLessThan(1.3 * least + 20)
 })
 
+test('on a plate that goes on beside the cut the rim is round the nose alone; on the nose it would not hang together', async () => {
+  const nose: StepOf[] = [
+    ['solid', { width: '80', depth: '60', height: '5' }, 'bar'],
+    ['solid', { width: '40', depth: '20', height: '30', on: { base: 'ground', off: '5' }, how: 'add', parts: ['bar'] }, 'nose'],
+    ['divide', { part: 'bar', at: { base: 'ground', off: '5' }, gap: '0.2', side: 'front' }, 'd'],
+  ]
+  const [bare, made, wrong] = [await built(sheetOf(...nose)), await lapped({}, ...nose), await lapped({ on: 'front' }, ...nose)]
+  expect(made.problems).toEqual([])
+  expect(made.volumes['d.1']! - bare.volumes['d.1']!).toBeCloseTo(3 * band(1.2), 1)
+  expect(bare.volumes['d.2']! - made.volumes['d.2']!).toBeCloseTo((3 + 0.15 - 0.2) * band(1.35), 1)
+  expect(made.rows.map((r) => r.verdict)).toEqual(['holds', 'holds', 'holds', 'holds'])
+  expect(wrong.problems[0]).toMatchObject({ field: 'on', message: expect.stringContaining('A rim on the other piece would do') })
+}) // prettier-ignore
+
 test('a bore through the cut stays open, in the rim as well', async () => {
   const bored: StepOf[] = [
     BAR,
