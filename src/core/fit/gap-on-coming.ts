@@ -1,5 +1,6 @@
 import type { RowSpec } from '../built/rows'
 import { add, dot, normalize, scale, type Vec3 } from '../geometry/vec'
+import { spanAlong } from '../mesh/span-along'
 import type { Gap, TriangleTree } from './gap'
 import { gapOnSlide } from './gap-on-slide'
 import { type TiltedWay, tiltedWay } from './tilted-way'
@@ -26,7 +27,7 @@ export function gapOnComing(
 /** The side of a thing that a place is nearest to the end of. */
 function sideOf(at: Vec3, tilts: readonly Vec3[], own: TriangleTree): Vec3 {
   const outwards = (side: Vec3) => {
-    const [low, high] = spanOf(own, side)
+    const [low, high] = spanAlong(own.triangles, side)
     return (2 * dot(at, side) - low - high) / (high - low)
   }
   return tilts.flatMap((t) => [t, scale(t, -1)]).reduce((a, b) => (outwards(b) > outwards(a) ? b : a))
@@ -35,22 +36,6 @@ function sideOf(at: Vec3, tilts: readonly Vec3[], own: TriangleTree): Vec3 {
 /** In the middle of what reaches as far to that side as the place where it is stopped. */
 function pivotOf(at: Vec3, { own, up, side }: { own: TriangleTree; up: Vec3; side: Vec3 }): Vec3 {
   const beyond = dot(at, side) - HOLD
-  const [low, high] = spanOf(own, up, (p) => dot(p, side) >= beyond)
+  const [low, high] = spanAlong(own.triangles, up, (p) => dot(p, side) >= beyond)
   return add(at, scale(up, (low + high) / 2 - dot(at, up)))
-}
-
-function spanOf(
-  { triangles: t }: TriangleTree,
-  along: Vec3,
-  which: (p: Vec3) => boolean = () => true,
-): [number, number] {
-  // prettier-ignore
-  let [low, high] = [Infinity, -Infinity]
-  for (let i = 0; i < t.length; i += 3) {
-    const p: Vec3 = [t[i]!, t[i + 1]!, t[i + 2]!]
-    if (!which(p)) continue
-    low = Math.min(low, dot(p, along))
-    high = Math.max(high, dot(p, along))
-  }
-  return [low, high]
 }

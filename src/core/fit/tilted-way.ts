@@ -1,6 +1,7 @@
 import FlatQueue from 'flatqueue'
 import { compose, type Placement, translation, turnAboutLine } from '../geometry/placement'
 import { add, cross, dot, scale, sub, type Vec3 } from '../geometry/vec'
+import { spanAlong } from '../mesh/span-along'
 import type { TriangleTree } from './gap'
 import { keepsOff, type Stir } from './keeps-off'
 
@@ -55,8 +56,8 @@ export function tiltedWay(motion: Omit<Motion, 'step'>, off: number): TiltedWay 
     if (!way) continue
     const keeps = (level: number) => way.slice(1).every((at, i) => isFree({ ...motion, step }, way[i]!, at, level))
     const lost = LEVELS.findIndex((level) => !keeps(level))
-    const clear = LEVELS.at(lost < 0 ? -1 : Math.max(0, lost - 1))!
-    return { side: motion.side, tilt: step.tilt * Math.max(...way.map(([tilted]) => tilted)), clear: lost === 0 ? off : clear } // prettier-ignore
+    const clear = LEVELS.slice(0, lost < 0 ? LEVELS.length : lost).at(-1) ?? off
+    return { side: motion.side, tilt: step.tilt * Math.max(...way.map(([tilted]) => tilted)), clear }
   }
   return undefined
 }
@@ -129,7 +130,7 @@ function trace(at: At, before: ReadonlyMap<string, At | undefined>): At[] {
 
 /** How many steps up a place is short of being above all that stands. */
 function missingLift({ own, other, from, up, side, pivot, step }: Motion): (at: At) => number {
-  const high = highest(other, up)
+  const [, high] = spanAlong(other.triangles, up)
   // Seen along the axis, from the pivot.
   const flat = Array.from({ length: own.triangles.length / 3 }, (_, i) => {
     const p = sub([own.triangles[3 * i]!, own.triangles[3 * i + 1]!, own.triangles[3 * i + 2]!], pivot)
@@ -146,12 +147,6 @@ function missingLift({ own, other, from, up, side, pivot, step }: Motion): (at: 
     return low
   }
   return ([tilted, , lifted]) => (high - lowest(tilted)) / step.move - lifted
-}
-
-const highest = ({ triangles: t }: TriangleTree, up: Vec3): number => {
-  let most = -Infinity
-  for (let i = 0; i < t.length; i += 3) most = Math.max(most, dot([t[i]!, t[i + 1]!, t[i + 2]!], up))
-  return most
 }
 
 function poseOf({ from, up, side, pivot, step }: Motion, [tilted, aside, lifted]: readonly number[]): Placement {

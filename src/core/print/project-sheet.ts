@@ -27,7 +27,7 @@ export interface SheetInput {
   /** A picture of the parts, as a `data:` address. */
   picture?: string | undefined
   /** One of each part as it lies, by its id, as `data:` addresses. */
-  pictures?: Readonly<Record<string, string>>
+  pictures?: Readonly<Record<string, string | undefined>>
 }
 
 /**

@@ -32,6 +32,12 @@ export const isOnCase = ({ off, fields }: ProjectStep, caseStep: string): boolea
 export const worksOnCase = ({ document }: Situation, kind: string, caseStep: string): boolean =>
   document.steps.some((s) => s.kind === kind && isOnCase(s, caseStep))
 
+/** What holds a board by its edges. */
+const BY_EDGES = ['ledge', 'clips', 'rails']
+
+/** Whether something holds the board of a case by its edges already. */
+export const heldByEdges = (at: Situation, caseStep: string): boolean => BY_EDGES.some((kind) => worksOnCase(at, kind, caseStep)) // prettier-ignore
+
 /** The case of a step, or the first there is. */
 export const caseAt = (at: Situation, of?: string) => cases(at).find((e) => of === undefined || e.step === of)
 

@@ -20,10 +20,13 @@ export function SheetOfProject({ held }: { held: readonly Held[] }) {
     setBusy(true)
     const { build, ledger, proofs } = store.getState()
     const parts = build!.parts
-    const [picture, ...own] = await Promise.all([pictureOf(id), ...parts.map(async (p) => [p.id, await asAddress(await partPng(p))] as const)]) // prettier-ignore
+    const picture = await pictureOf(id)
+    const pictures: Record<string, string | undefined> = {}
+    // One after the other: what is sent to be drawn is copied on this thread.
+    for (const part of parts) pictures[part.id] = await partPng(part).then(asAddress, () => undefined)
     setBusy(false)
     const { parts: listed, total } = partList(document, parts.map((p) => ({ ...p, bounds: p.body.bounds }))) // prettier-ignore
-    return projectSheet({ project: document, build: build!, parts, listed, mass: total.mass, ledger, held, takes: takesOf(document, build!.parts, proofs), picture, pictures: Object.fromEntries(own.filter(([, address]) => address)) as Record<string, string> }) // prettier-ignore
+    return projectSheet({ project: document, build: build!, parts, listed, mass: total.mass, ledger, held, takes: takesOf(document, build!.parts, proofs), picture, pictures }) // prettier-ignore
   }
   const open = async () => {
     // Asked for at the click: what is opened later is held back as unasked for.

@@ -2,7 +2,7 @@ import type { Check, Finding } from '../../checks/finding'
 import type { RowSpec } from '../../built/rows'
 import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
 import { PAST, wayRow } from '../../built/gap-row'
-import { comesBy, tiltsOf } from '../../enclosures/way-row'
+import { comesBy, tiltingBy } from '../../enclosures/way-row'
 import { dot, type Vec3 } from '../../geometry/vec'
 import type { LedgerRow } from '../../fit/ledger'
 import type { Reference } from '../../references/resolve'
@@ -18,11 +18,10 @@ export function putTogetherRows(id: string, e: Enclosure): RowSpec[] {
   const lowest = Math.min(e.board.under, ...e.items.map((i) => i.box.min[2]))
   const highest = Math.max(e.board.top, ...e.items.map((i) => i.box.max[2]))
   const rim = e.parting + e.shut.high
-  const row = (key: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number) => ({ ...wayRow(id, key, between, a, b), ...comesBy(e, [0, 0, far + CLEAR]) }) // prettier-ignore
-  const tilting = ({ comes, ...rest }: ReturnType<typeof row>): RowSpec => ({ ...rest, comes: { ...comes, tilts: tiltsOf(e) } }) // prettier-ignore
+  const row = (key: string, between: string, a: RowSpec['a'], b: RowSpec['b'], far: number, by = comesBy): RowSpec => ({ ...wayRow(id, key, between, a, b), ...by(e, [0, 0, far + CLEAR]) }) // prettier-ignore
   const lid = { of: 'whole', part: e.lid, firm: true } as const
   return [
-    ...e.contents.map(({ items, mark, name }) => tilting(row(`in${mark}`, `${name} going into the base`, { ...items, own: true }, { of: 'whole', part: e.base, firm: true }, rim - lowest))), // prettier-ignore
+    ...e.contents.map(({ items, mark, name }) => row(`in${mark}`, `${name} going into the base`, { ...items, own: true }, { of: 'whole', part: e.base, firm: true }, rim - lowest, tiltingBy)), // prettier-ignore
     ...(e.shut.gap > 2 * PAST ? [row(LID_ROWS.on, 'Lid going onto the base', lid, { of: 'whole', part: e.base }, rim - e.parting)] : []), // prettier-ignore
     ...e.contents.map(({ items, mark, name }) => row(`${LID_ROWS.over}${mark}`, `Lid going over ${name}`, lid, { ...items, own: true }, Math.max(rim, highest) - e.parting)), // prettier-ignore
   ]

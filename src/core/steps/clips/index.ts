@@ -6,7 +6,7 @@ import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { raise } from '../../result'
 import { armsBear, type Bending, springNote } from '../bent-arms'
-import { boardName, enclosures, startOnCase, worksOnCase } from '../cases'
+import { boardName, enclosures, heldByEdges, startOnCase, worksOnCase } from '../cases'
 import { clearSides } from '../clear-places'
 import { newStep, type Offer, type OfferedReference } from '../offer'
 import { ON_SIDES_NOTES, onSidesWords } from '../on-sides'
@@ -67,8 +67,7 @@ export const clipsStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap((found): Offer[] => {
       const { step, reference } = found
-      if (!reference.board || ['clips', 'ledge', 'posts', 'rails'].some((kind) => worksOnCase(at, kind, step)))
-        return []
+      if (!reference.board || heldByEdges(at, step) || worksOnCase(at, 'posts', step)) return []
       return [{ key: `clips ${step}`, words: `Clip ${boardName(at, reference)} in by its edges`, steps: [newStep(at, 'clips', startClips(found))] }] // prettier-ignore
     }),
   checks: [(at) => armsBear(at, 'spring', LEVEL)],

@@ -13,7 +13,7 @@ import { offsetProfile } from '../../profile/offset'
 import type { Profile } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
 import { expectOk, raise } from '../../result'
-import { boardName, enclosures, startOnCase, worksOnCase } from '../cases'
+import { boardName, enclosures, heldByEdges, startOnCase } from '../cases'
 import { newStep, type Offer } from '../offer'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -60,9 +60,7 @@ export const ledgeStep = stepKind({
   start: startOnCase,
   offers: (at): Offer[] =>
     enclosures(at).flatMap(({ step, reference }): Offer[] => {
-      const held =
-        ['ledge', 'clips', 'rails'].some((kind) => worksOnCase(at, kind, step)) ||
-        at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
+      const held = heldByEdges(at, step) || at.left.some((l) => l.token === POSTS.name && l.reference === reference.id)
       if (held || !reference.board) return []
       const name = boardName(at, reference)
       return [

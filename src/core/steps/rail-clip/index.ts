@@ -6,8 +6,8 @@ import { angleField } from '../../fields/number'
 import { partField } from '../../fields/part'
 import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
-import { sizeOf, sizesIn, throughHole } from '../../fit/screws'
-import { compose, fromFrame, invert, type Placement, translation, turnAbout } from '../../geometry/placement'
+import { throughHole } from '../../fit/screws'
+import { compose, invert, type Placement, quarterTurn, translation, turnAbout } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { movedProfile } from '../../profile/moved'
@@ -16,9 +16,9 @@ import { raise } from '../../result'
 import { armsBear, type Bending, springNote } from '../bent-arms'
 import { hexagon } from '../hole-shape'
 import { offerOnFace } from '../picked'
-import { screwField } from '../screw-field'
+import { nutFor, screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
-import { throughFirst } from '../through'
+import { type Span, throughFirst } from '../through'
 import { clipProfile, clipSizes, type ClipSizes, RAIL, railProfile, reachBehind } from './shape'
 
 const fields = {
@@ -89,8 +89,8 @@ export const railClipStep = stepKind({
 })
 
 function buildClip(v: Values, context: StepContext): StepOutput {
-  const { kernel, id, tolerance, printer } = context
-  const nut = sizeOf('nut', v.screw) ?? raise('no-size', `There are no nuts for ${v.screw} in the tables; there are for ${sizesIn('nut').join(', ')}.`, 'screw') // prettier-ignore
+  const { kernel, id, printer } = context
+  const nut = nutFor(v.screw)
   const sizes = clipSizes({ ...v, plate: nut[1] + OVER_NUT })
   // What stands on the rail has to reach it.
   if (sizes.front - sizes.plate < LEAST_STAND) raise('long', `An arm ${v.long.toFixed(1)} mm long ends before the rail; from ${(v.long + LEAST_STAND - sizes.front + sizes.plate).toFixed(1)} mm on it would do.`, 'long') // prettier-ignore
@@ -100,7 +100,7 @@ function buildClip(v: Values, context: StepContext): StepOutput {
   const solid = clipSolid(v, sizes, nut, context)
   // Drawn in the plane in which its layers lie: across the rail, out of the face.
   const stands = compose(frame, UPRIGHT)
-  const hole = ([z0, z1]: readonly [number, number]) => kernel.place(kernel.union(holesAt.map((at) => kernel.extrude(circle(at, throughHole(v.screw, 'medium') / 2), z0, z1, { names: { step: id, top: 'thread', bottom: 'thread', side: 'thread' }, tolerance }))), frame) // prettier-ignore
+  const hole = (span: Span) => kernel.place(kernel.union(screwHoles(v, span, context)), frame)
   const span = throughFirst([v.part.solid], { way: 'in', field: 'on' }, frame, hole, kernel)
   const arm = { thick: v.thick, wide: v.wide, long: v.long, overlap: v.overlap, lead: v.lead }
   return {
@@ -118,30 +118,26 @@ function buildClip(v: Values, context: StepContext): StepOutput {
   }
 }
 
-const UPRIGHT: Placement = fromFrame([1, 0, 0], [0, 0, 1], [0, -1, 0], [0, 0, 0])
+const UPRIGHT = quarterTurn('x', 1)
 const holesAt: readonly Vec2[] = [[-APART, 0], [APART, 0]] // prettier-ignore
 
+/** For its screws, where they are drawn on the face. */
+const screwHoles = ({ screw }: Values, [from, to]: Span, { kernel, id, tolerance }: StepContext): Solid[] =>
+  holesAt.map((at) => kernel.extrude(circle(at, throughHole(screw, 'medium') / 2), from, to, { names: { step: id, top: 'thread', bottom: 'thread', side: 'thread' }, tolerance })) // prettier-ignore
+
 /** Where its outline is drawn in its plane and its width goes up, from half of it below. */
-function clipSolid(
-  v: Values,
-  sizes: ClipSizes,
-  [flats, high]: readonly [number, number],
-  { kernel, id, tolerance }: StepContext,
-): Solid {
-  // prettier-ignore
+function clipSolid(v: Values, sizes: ClipSizes, [flats, high]: readonly [number, number], context: StepContext): Solid {
+  const { kernel, id, tolerance } = context
   const body = kernel.extrude(clipProfile(sizes), -v.wide / 2, v.wide / 2, { names: { step: id, top: 'side', bottom: 'side', side: 'clip' }, tolerance }) // prettier-ignore
   const least = (flats + 2 * BESIDE) * 1.16 + 2
   if (v.wide < least) raise('wide', `Nuts for ${v.screw} are as wide as the clip; from ${least.toFixed(1)} mm on there is plastic beside them.`, 'wide') // prettier-ignore
   // Holes are drawn on the face, and turned to lie in the plane of the outline.
   const lying = invert(UPRIGHT)
-  const tools = holesAt.flatMap((at) => {
-    const names = (role: string) => ({ names: { step: id, top: role, bottom: role, side: role }, tolerance })
+  const nuts = holesAt.map((at) => {
     const nut = movedProfile(hexagon(flats + 2 * BESIDE, 0), ([x, y]) => [x + at[0], y + at[1]])
-    return [
-      kernel.extrude(circle(at, throughHole(v.screw, 'medium') / 2), -1, sizes.plate + 1, names('thread')),
-      kernel.extrude(nut, sizes.plate - high, sizes.plate + 1, names('nut')),
-    ]
+    return kernel.extrude(nut, sizes.plate - high, sizes.plate + 1, { names: { step: id, top: 'nut', bottom: 'nut', side: 'nut' }, tolerance }) // prettier-ignore
   })
+  const tools = [...screwHoles(v, [-1, sizes.plate + 1], context), ...nuts]
   return kernel.subtract(body, tools.map((tool) => kernel.place(tool, lying))) // prettier-ignore
 }
 

@@ -1,4 +1,4 @@
-import { boardName, enclosures, startOnCase, worksOnCase } from '../cases'
+import { boardName, enclosures, heldByEdges, startOnCase, worksOnCase } from '../cases'
 import { newStep, type Offer, type OfferedReference } from '../offer'
 import { stepKind } from '../step-kind'
 import { buildRails } from './build'
@@ -37,8 +37,7 @@ export const railsStep = stepKind({
   offers: (at): Offer[] =>
     enclosures(at).flatMap((found): Offer[] => {
       const { step, reference } = found
-      if (!reference.board || ['clips', 'ledge', 'posts', 'rails'].some((kind) => worksOnCase(at, kind, step)))
-        return []
+      if (!reference.board || heldByEdges(at, step) || worksOnCase(at, 'posts', step)) return []
       return [{ key: `rails ${step}`, words: `Let ${boardName(at, reference)} slide into rails`, steps: [newStep(at, 'rails', startRails(found))] }] // prettier-ignore
     }),
   example: [

@@ -37,8 +37,7 @@ export function railsOf(v: RailsValues, e: Enclosure): Rail[] {
   const along = axisAlong(v.side) === 0 ? 1 : 0
   return BESIDE[v.side].map((side): Rail => {
     const [place] = placesOnSides(e, { sides: side, count: 1, shift: 0 }, 0.6 * lengthAlong(boundsOf(e.board.outline), along), 'side') // prettier-ignore
-    const [x0, y0, x1, y1] = boundsOf(e.board.outline)
-    const edge = out(place!, place!.at) - e.wall - Math.max(...[[x0, y0], [x1, y1]].map((p) => out(place!, p as unknown as Vec2))) // prettier-ignore
+    const edge = out(place!, place!.at) - e.wall - reach(place!.out, boundsOf(e.board.outline))
     const slope = e.board.top + v.gap * Math.SQRT2 - edge
     const rail = { place: place!, edge, deep: edge + v.grip, slope, top: slope + edge + v.grip + OVER_SLOPE }
     if (rail.top > e.parting) raise('parting', `The rails end at ${rail.top.toFixed(1)} mm, and the case parts at ${e.parting.toFixed(1)} mm. A case that parts from ${rail.top.toFixed(1)} mm on, or rails that reach less over the board, would do.`, 'case') // prettier-ignore
@@ -49,11 +48,14 @@ export function railsOf(v: RailsValues, e: Enclosure): Rail[] {
 
 const out = ({ out: [dx, dy] }: Place, [x, y]: Vec2): number => dx * x + dy * y
 
+/** How far a box reaches along a main direction, seen from above. */
+const reach = ([dx, dy]: Vec2, [x0, y0, x1, y1]: readonly [number, number, number, number]): number => Math.max(dx * x0 + dy * y0, dx * x1 + dy * y1) // prettier-ignore
+
 /** All of the board's length passes all of the rails. */
 function inTheWay({ place, edge, deep, slope, top }: Rail, v: RailsValues, e: Enclosure): void {
   const inside = out(place, place.at) - e.wall
   const heights = [[e.floor, e.board.under - 1e-3], [Math.max(slope, e.board.top), top]] as const // prettier-ignore
-  const deepOf = ({ box: { min, max } }: Enclosure['items'][number]) => inside - Math.max(out(place, [min[0], min[1]]), out(place, [max[0], max[1]])) // prettier-ignore
+  const deepOf = ({ box: { min, max } }: Enclosure['items'][number]) => inside - reach(place.out, [min[0], min[1], max[0], max[1]]) // prettier-ignore
   const found = e.items
     .filter(({ box }) => heights.some(([low, high]) => box.min[2] < high && box.max[2] > low))
     .map((item) => ({ name: item.name, at: deepOf(item) }))
@@ -73,9 +75,7 @@ export function runOf({ side }: RailsValues, e: Enclosure, rails: readonly Rail[
       const on = s.kind === 'line' && Math.abs(ty * p.out[0] - tx * p.out[1]) > 1 - 1e-6 && Math.abs(out(p, s.a) - out(p, p.at)) < 1e-6 // prettier-ignore
       return on ? [Math.max(ahead(s.a), ahead(s.b))] : []
     })
-  const [x0, y0, x1, y1] = boundsOf(e.outer)
-  const room = boundsOf(e.hollows[0]!.outline)
-  const least = Math.min(...[[x0, y0], [x1, y1]].map((p) => ahead(p as unknown as Vec2))) // prettier-ignore
-  const inner = Math.max(...[[room[0], room[1]], [room[2], room[3]]].map((p) => ahead(p as unknown as Vec2))) // prettier-ignore
+  const least = -reach([-dx, -dy], boundsOf(e.outer))
+  const inner = reach([dx, dy], boundsOf(e.hollows[0]!.outline))
   return { closed: least + e.wall, open: Math.min(inner, ...rails.map(({ place }) => Math.max(...ends(place)))) }
 }

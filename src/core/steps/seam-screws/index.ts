@@ -13,7 +13,7 @@ import { raise } from '../../result'
 import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
 import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places'
 import { hexagon } from '../hole-shape'
-import { screwField } from '../screw-field'
+import { nutFor, screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -149,15 +149,9 @@ function threadOf({ screw, into, insert, over }: Values): { across: number; deep
 
 /** How wide the recess for a nut is across flats and corners, and how high a nut is, mm. Errors: no-size */
 function nutOf({ screw }: Values): { flats: number; corners: number; high: number } {
-  const size = sizeOf('nut', screw)
-  if (!size)
-    return raise(
-      'no-size',
-      `There are no nuts for ${screw} in the tables; there are for ${sizesIn('nut').join(', ')}.`,
-      'screw',
-    )
-  const flats = size[0] + 2 * NUT_ROOM
-  return { flats, corners: (2 * flats) / Math.sqrt(3), high: size[1] }
+  const [wide, high] = nutFor(screw)
+  const flats = wide + 2 * NUT_ROOM
+  return { flats, corners: (2 * flats) / Math.sqrt(3), high }
 }
 
 function lengthNote(values: Values, count: number, gap: number, deep: number): string {

@@ -47,7 +47,6 @@ export function snapSocketSolid(
   step: string,
   tolerance: number,
 ): Solid {
-  // prettier-ignore
   const r = pin.across / 2
   const { begins, tip } = heights(pin)
   // The slope that is held by, moved out square to itself.
