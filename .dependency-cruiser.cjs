@@ -103,6 +103,7 @@ module.exports = {
       { path: '^src/core/fields', pathNot: '\\.test\\.ts$' },
       { path: '^src/core/(steps|sheet|checks)' },
     ),
+    room('proposals-stand-on-the-sheet', { path: '^src/core/(?!propose)' }, { path: '^src/core/propose' }),
     room('steps-know-no-sheet', { path: '^src/core/steps', pathNot: '\\.test\\.ts$' }, { path: '^src/core/sheet' }),
     room('the-store-is-the-ground-of-the-interface', { path: '^src/ui/store' }, { path: '^src/ui/(?!store|api\\.ts)' }),
     room(

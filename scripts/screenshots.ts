@@ -157,6 +157,7 @@ for (const [name, file] of [
   ['Latch arm', 'latch-arm'],
   ['Downpipe', 'downpipe'],
   ['Handle rack', 'handle-rack'],
+  ['Tool shelf', 'tool-shelf'],
   ['Rain funnel', 'rain-funnel'],
   ['Drip junction', 'drip-junction'],
   ['Bench foot', 'bench-foot'],

@@ -10,7 +10,7 @@ import { writeSvg } from '../../src/core/formats/svg/write-svg'
 import { bracket } from './bracket'
 import { frameHinge } from './hinge'
 import { rl2Idf } from './idf'
-import { DEMO_PHOTO, HANDLES_PHOTO, takePhoto } from './photo'
+import { DEMO_PHOTO, HANDLES_PHOTO, SHELF_PHOTO, takePhoto } from './photo'
 import { rl2 } from './rl2'
 import { stakeSocket } from './stake-socket'
 import { startKernel, writeStepAssembly } from './step-assembly'
@@ -39,6 +39,7 @@ write('found/stake-socket.stl', await stakeSocket())
 for (const [name, settings] of [
   ['bracket/vent-bracket', DEMO_PHOTO],
   ['handles/handles', HANDLES_PHOTO],
+  ['shelf/template', SHELF_PHOTO],
 ] as const) {
   const { picture, truth } = takePhoto(settings)
   const { width, height, data } = picture

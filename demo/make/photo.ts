@@ -5,6 +5,7 @@ import { areaOf, boundsOf, contains, distanceToEdges } from '../../src/core/prof
 import type { Profile } from '../../src/core/profile/segment'
 import { bracket, BRACKET_HOLES } from './bracket'
 import { handles } from './handles'
+import { shelf } from './shelf'
 
 /** How a photo is taken. Angles in degrees, lengths in mm. */
 export interface PhotoSettings {
@@ -68,6 +69,22 @@ export const HANDLES_PHOTO: PhotoSettings = {
   turned: 0,
   color: [46, 52, 70],
   seed: 23,
+}
+
+/** The photo of a template that is larger than the sheet, which lies in front of it. */
+export const SHELF_PHOTO: PhotoSettings = {
+  ...DEMO_PHOTO,
+  tilt: 9,
+  lean: -5,
+  roll: 2,
+  distance: 880,
+  shadow: { x: 1.4, y: -1.8, soft: 1.6, dark: 0.4 },
+  slope: 0.1,
+  thing: shelf,
+  at: [4, 132],
+  turned: 1.5,
+  color: [206, 190, 158],
+  seed: 31,
 }
 
 /** The sheet that the bracket lies on: A5, 210 x 148 mm, its middle the origin. */

@@ -249,6 +249,20 @@ test('fit divides what the bed does not take, saves the steps that do, and says 
   expect(anorak('fit', project, '--joint', 'nails', '--out', out)).toMatchObject({ code: 2, error: expect.stringContaining('tongue, dowels, none') }) // prettier-ignore
 })
 
+test('fit for supports takes off what leans out, and every piece that is left prints without', () => {
+  const project = join(out, 'hook.json')
+  const step = (id: string, fields: object) => ({ id, kind: 'solid', off: false, fields })
+  const nose = { width: '20', depth: '30', height: '12', at: { along: 0, up: -20, from: '' }, on: { base: 'ground', off: '40' }, how: 'add', parts: ['wall'] } // prettier-ignore
+  writeFileSync(project, JSON.stringify({ format: 'anorak-project', version: 4, name: 'Hook', steps: [step('wall', { width: '50', depth: '10', height: '70' }), step('nose', nose)] })) // prettier-ignore
+  const run = anorak('fit', project, '--for', 'supports', '--out', out, '--json')
+  expect(run.code).toBe(0)
+  expect(run.json().parts.map((p) => p.name)).toEqual(['Part 1', 'Part 2', 'Dowel', 'Dowel 2'])
+  const proved = anorak('prove', join(out, 'hook.anorak.zip'), '--json').json() as unknown as Proved
+  const leans = proved.parts.filter((p) => p.name.startsWith('Part')).map((p) => p.said.find((l) => l.about === 'Leaning out')) // prettier-ignore
+  expect(leans.map((l) => l?.verdict)).toEqual(['fine', 'fine'])
+  expect(anorak('fit', project, '--for', 'fun', '--out', out)).toMatchObject({ code: 2, error: expect.stringContaining('bed, supports') }) // prettier-ignore
+})
+
 test('prove tells what the printer will make of each part, and the sheet says it on a page', () => {
   const { parts } = anorak('prove', 'demo/trough-bracket.json', '--json').json() as unknown as Proved
   expect(parts.map((p) => [p.name, p.lies_on, p.layers])).toEqual([
@@ -271,7 +285,7 @@ interface Proved {
     name: string
     lies_on: string
     layers: number
-    said: { verdict: string }[]
+    said: { verdict: string; about: string }[]
     ways: { now: boolean }[]
   }[]
 }

@@ -13,7 +13,7 @@ import { plateWishes } from '../core/print/plates/wishes'
 import { Builder } from '../core/sheet/builder'
 import { loadProject } from './files'
 
-const FOLDERS = ['boards', 'bracket', 'found', 'handles', 'hinge']
+const FOLDERS = ['boards', 'bracket', 'found', 'handles', 'hinge', 'shelf']
 let folder: string
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'anorak-demos-'))

@@ -13,7 +13,7 @@ anorak case BOARD.step [--clearance 0.55] [--wall 1.8] [--leave-out NAME]... [--
                        [--place bed|assembled] --out DIR
 anorak build PROJECT --out DIR [--quality view|export] [--place bed|assembled] [--variant NAME] [--as stl,3mf,obj]
 anorak check PROJECT [--variant NAME]
-anorak fit PROJECT [--joint tongue|dowels|none] [--place bed|assembled] --out DIR
+anorak fit PROJECT [--for bed|supports] [--joint tongue|dowels|none] [--place bed|assembled] --out DIR
                    Divides every part that is larger than the printer's bed; the project is saved with the steps that do.
 anorak prove PROJECT [--variant NAME]
                    What the printer will make of each part: walls, slits, overhangs, bridges, islands, how it stands, ways to lay it.
@@ -55,6 +55,7 @@ async function main(): Promise<number> {
       place: { type: 'string', default: 'bed' },
       variant: { type: 'string' },
       joint: { type: 'string', default: 'tongue' },
+      for: { type: 'string', default: 'bed' },
       axis: { type: 'string', default: 'z' },
       as: { type: 'string' },
       seed: { type: 'string', default: '1' },
@@ -127,7 +128,7 @@ async function main(): Promise<number> {
     }
     case 'fit': {
       const { runFit } = await import('./fit')
-      const report = await runFit(file, { joint: values.joint, place, out })
+      const report = await runFit(file, { joint: values.joint, what: values.for, place, out })
       print(report)
       return report.blocked ? 1 : 0
     }

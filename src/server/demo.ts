@@ -21,6 +21,7 @@ const DEMOS = [
   { mark: 'demo-bench-foot', project: 'bench-foot', files: '.' },
   { mark: 'demo-rain-funnel', project: 'rain-funnel', files: '.' },
   { mark: 'demo-handle-rack', project: 'handle-rack', files: 'handles' },
+  { mark: 'demo-tool-shelf', project: 'tool-shelf', files: 'shelf' },
   { mark: 'demo-planter', project: 'planter', files: '.' },
   { mark: 'demo-hose-hanger', project: 'hose-hanger', files: '.' },
   { mark: 'demo-seed-wheel', project: 'seed-wheel', files: '.' },

@@ -29,7 +29,7 @@ import { Builder } from '../core/sheet/builder'
 import { type FaceAt, faceAt, type Growth, grown } from '../core/alter/grown'
 import { type EdgesMeant, edgesMeant } from '../core/fields/edges-meant'
 import type { SavedTaken } from '../core/fields/taken-edges'
-import { type FitJoint, type FitProposal, fitToBed } from '../core/sheet/fit-to-bed'
+import { type Joint, PROPOSALS, type Proposal, type ProposedFor } from '../core/propose'
 import { compareVariants } from '../core/sheet/compare-variants'
 import type { BuildListener, BuildToCheck } from './check.worker'
 import { breathe, givingWay, Overtaken } from './give-way'
@@ -49,7 +49,7 @@ const resolved = new ResolvedReferences(drawings)
 let builders: Promise<Record<'view' | 'export' | 'variants', Builder> & { kernel: Kernel }> | undefined
 let latest = 0
 /** The newest search for where to cut. */
-let fitting = 0
+let proposing = 0
 let checks: Comlink.Remote<BuildListener> | undefined
 let tell: OnProgress | undefined
 let newest: Int32Array | undefined
@@ -200,20 +200,26 @@ const worker = {
     return Comlink.transfer(views, buffersOfVariants(views))
   },
 
-  /** Steps that would divide a part so that its pieces lie on the bed. */
-  async fitToBed(project: Project, part: string, joint: FitJoint): Promise<FitProposal> {
+  /** Steps that would divide a part so that its pieces lie on the bed, or need no supports. @param onCut told of each cut */
+  async propose(
+    project: Project,
+    part: string,
+    what: ProposedFor,
+    joint: Joint,
+    onCut: (cuts: number) => void,
+  ): Promise<Proposal> {
     const { kernel, variants } = await ready()
-    const ticket = (fitting += 1)
+    const ticket = (proposing += 1)
     const pause = async () => {
       await breathe()
-      if (ticket !== fitting) throw new Overtaken('It was stopped.')
+      if (ticket !== proposing) throw new Overtaken('It was stopped.')
     }
-    return fitToBed(variants, kernel, { project: inVariant(project), models, part, joint, newId: () => crypto.randomUUID().slice(0, 8), pause }) // prettier-ignore
+    return PROPOSALS[what](variants, kernel, { project: inVariant(project), models, part, joint, newId: () => crypto.randomUUID().slice(0, 8), pause, onCut }) // prettier-ignore
   },
 
   /** Gives up looking for where to cut. */
-  stopFitting(): void {
-    fitting += 1
+  stopProposing(): void {
+    proposing += 1
   },
 
   /** Builds at export quality and lists what an export would hold. */

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
-import { choose } from './drawn'
-import { noErrors, openCopy, row } from './helpers'
+import { addStep, choose, from, pickFace, setPlane, sized, stepLines } from './drawn'
+import { newProject, noErrors, openCopy, row } from './helpers'
 
 noErrors()
 
@@ -52,6 +52,30 @@ test('a joint that has no room is refused with what would fit; moved, and made a
   await expect(row(page, 'End of the rim at cut 1 of Bracket')).toContainText('✓ 0.25', { timeout: 60_000 })
 })
 
+test('whole again, a part that needs supports is proposed cuts after which its pieces need next to none', async ({
+  page,
+}) => {
+  await openBracket(page)
+  for (const nth of [1, 0]) {
+    await cuts(page).nth(nth).getByRole('button', { name: 'What to do with this step' }).click() // prettier-ignore
+    await page.getByRole('menuitem', { name: 'Take it out' }).click()
+    await expect(cuts(page)).toHaveCount(nth)
+  }
+  await expect(pieces(page).getByText('Bracket', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Bracket without supports' }).click()
+  await page.getByRole('button', { name: 'cut it to print without supports' }).click()
+  const proposed = page.getByRole('group', { name: 'Proposed cuts' })
+  await expect(proposed).toContainText('1 cut, 2 pieces', { timeout: 60_000 })
+  // What is left are the roofs of its two screw holes.
+  await expect(proposed).toContainText(/needs 51\.7 cm³ of supports, its pieces still 0\.3\d cm³\./)
+  await proposed.getByRole('button', { name: /^write \d steps/ }).click()
+  // At the underside of the nose: what is above stands on it.
+  await expect(pieces(page)).toContainText('64 × 56 × 34', { timeout: 30_000 })
+  await expect(row(page, 'Cut 1 through Bracket')).toContainText('✓', { timeout: 30_000 })
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(cuts(page)).toHaveCount(0)
+})
+
 test('screws instead of pins: which ones to buy is said; the gap of the cut moves everything', async ({ page }) => {
   await openBracket(page)
   await cuts(page).nth(1).getByRole('button', { name: 'What to do with this step' }).click()
@@ -87,4 +111,47 @@ test('screws instead of pins: which ones to buy is said; the gap of the cut move
   const list = page.getByRole('region', { name: 'Export' })
   await expect(list.getByText('✓ closed')).toHaveCount(2, { timeout: 60_000 })
   await expect(list.getByRole('button', { name: 'Save 2 STL' })).toBeEnabled()
+})
+
+test('a part is cut through a picked edge at an angle, and the angle is changed in its sentence', async ({ page }) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '60', 'Its depth': '40', 'Its height': '30' })
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
+  await from(page, 'top', 'Flat face, 60 × 40', [0.62, 0.5])
+  await page.getByRole('button', { name: 'divide through this edge, at an angle' }).click()
+  await expect(cuts(page).first()).toContainText(/through an edge of .*, at 45°/)
+  await expect(pieces(page)).toContainText('Part 2')
+  // From 45 degrees on it goes out by the side, else by the bottom.
+  await cuts(page).first().getByRole('button', { name: /^The plane, / }).click() // prettier-ignore
+  const plane = page.getByRole('dialog', { name: 'The plane' })
+  await plane.getByRole('button', { name: /^The angle to the face, / }).click()
+  await page.getByRole('textbox', { name: 'The angle to the face' }).fill('60')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(cuts(page).first()).toContainText('at 60°')
+  await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 30_000 })
+})
+
+test('a nose comes off a drum along its round face', async ({ page }) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await choose(page, stepLines(page).last(), 'The solid', 'Cylinder')
+  await sized(page, { 'Its diameter': '40', 'Its height': '60' })
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '16', 'Its depth': '70', 'Its height': '20' })
+  await setPlane(page, stepLines(page).last(), 'The plane it stands on', 'the ground', '38')
+  await choose(page, stepLines(page).last(), 'What becomes of it', 'added to')
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
+  await from(page, 'front', 'Round outside, Ø 40', [0.37, 0.36])
+  await page.keyboard.down('Shift')
+  await pickFace(page, 'take off the piece with the second face', [0.5, 0.33])
+  await page.keyboard.up('Shift')
+  await page.getByRole('button', { name: 'take off the piece with the second face, along the first' }).click()
+  await expect(cuts(page).first()).toContainText('following 1 face')
+  await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 30_000 })
+  await expect(row(page, 'Part going together at cut 1')).toContainText('✓', { timeout: 30_000 })
+  await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front') // prettier-ignore
 })

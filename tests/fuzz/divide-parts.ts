@@ -1,11 +1,27 @@
+import type { Build, BuiltPart } from '../../src/core/built/built'
+import { type Selector, wholesOf } from '../../src/core/built/rows'
 import type { Kernel } from '../../src/core/kernel/kernel'
-import { measureLedger } from '../../src/core/fit/ledger'
+import { type LedgerRow, measureLedger } from '../../src/core/fit/ledger'
+import { exportFiles, exportWishes } from '../../src/core/formats/export-parts'
+import { readStl } from '../../src/core/formats/stl/read-stl'
+import { expectOk } from '../../src/core/result'
 import { Builder } from '../../src/core/sheet/builder'
+import { apart } from '../support/apart'
 import { type Fields, sheetOf, type StepOf } from '../support/drawn'
+import { edgeBetween, facing, roundOf } from '../support/facing'
 import { Random } from './random'
 import type { Failure } from './read-files'
 
-const JOINTS = ['dowels', 'tongue', 'seam-magnets', 'seam-screws', 'seam-marks'] as const
+const JOINTS = [
+  'dowels',
+  'tongue',
+  'seam-magnets',
+  'seam-screws',
+  'seam-marks',
+  'seam-rim',
+  'seam-snaps',
+  'seam-glue',
+] as const
 const LINES = ['straight', 'straight', 'straight', 'fingers', 'dovetail', 'lap', 'puzzle'] as const
 /** What pieces and gap may be off the whole, share of it. */
 const OFF = 1e-5
@@ -30,10 +46,54 @@ export async function divideRandomParts(from: number, count: number, kernel: Ker
 interface Sheet {
   steps: StepOf[]
   gap: number
+  /** What of the cut is picked on the whole. */
+  picked?: (whole: BuiltPart) => Fields
+}
+
+/** Between two figures, with two digits. */
+const sizes = (r: Random) => (least: number, most: number) => (least + (most - least) * r.next()).toFixed(2)
+
+/** A nose that stands out of a drum or a ball, taken off along its round. */
+function randomNose(r: Random): Sheet {
+  const size = sizes(r)
+  const across = Number(size(24, 60))
+  const shape = r.from(['cylinder', 'ball'] as const)
+  const nose: Fields = { width: String(across), depth: size(4, 0.6 * across), height: size(4, 12), at: { along: Number(size(-0.1 * across, 0.1 * across)) + across / 2, up: Number(size(-2, 2)), from: '' }, on: { base: 'ground', off: size(0.4 * across, 0.5 * across) }, how: 'add', parts: ['body'] } // prettier-ignore
+  const gap = Number(size(0.05, 0.5))
+  return {
+    steps: [
+      ['solid', { shape, across: String(across), height: String(across) }, 'body'],
+      ['solid', nose, 'nose'],
+      ['divide', { part: 'body', line: 'face', may: 'piece', gap: String(gap) }, 'd'],
+    ],
+    gap,
+    picked: (whole) => ({ face: [roundOf(whole, shape === 'ball' ? 'sphere' : 'cylinder')], holds: [facing(whole, [1, 0, 0])] }), // prettier-ignore
+  }
+}
+
+/** A block cut through one of its edges at an angle. */
+function randomSlant(r: Random): Sheet {
+  const size = sizes(r)
+  const gap = Number(size(0.05, 0.4))
+  const angle = size(10, 80)
+  return {
+    steps: [
+      ['solid', { width: size(30, 120), depth: size(20, 60), height: size(8, 40) }, 'body'],
+      ['divide', { part: 'body', gap: String(gap) }, 'd'],
+    ],
+    gap,
+    picked: (whole) => ({ at: { part: 'body', along: edgeBetween(whole, [0, 0, 1], [1, 0, 0]), at: 'middle', angle, from: r.from(['first', 'second']), off: '0' } }), // prettier-ignore
+  }
 }
 
 function randomSheet(r: Random): Sheet {
-  const size = (least: number, most: number) => (least + (most - least) * r.next()).toFixed(2)
+  const kind = r.next()
+  if (kind < 0.12) return randomNose(r)
+  return kind < 0.2 ? randomSlant(r) : randomCut(r)
+}
+
+function randomCut(r: Random): Sheet {
+  const size = sizes(r)
   const round = r.next() < 0.3
   const body: StepOf = round
     ? ['solid', { shape: 'cylinder', across: size(20, 60), height: size(20, 80) }, 'body']
@@ -54,10 +114,12 @@ function randomSheet(r: Random): Sheet {
 }
 
 /** What is wrong with what was built; what was refused is not. */
-async function wrongWith(kernel: Kernel, { steps, gap }: Sheet): Promise<string | undefined> {
+async function wrongWith(kernel: Kernel, { steps: drawn, gap, picked }: Sheet): Promise<string | undefined> {
   const builder = new Builder(kernel)
   try {
-    const whole = await builder.build(sheetOf(...steps.filter(([kind]) => kind === 'solid')), new Map(), 'export')
+    const whole = await builder.build(sheetOf(...drawn.filter(([kind]) => kind === 'solid')), new Map(), 'export')
+    const more = picked?.(whole.parts[0]!) ?? {}
+    const steps = drawn.map((step): StepOf => (step[0] === 'divide' ? ['divide', { ...step[1], ...more }, 'd'] : step))
     const volume = whole.parts[0]!.volume
     const cut = await builder.build(
       sheetOf(...steps.filter(([kind]) => kind === 'solid' || kind === 'divide')),
@@ -72,6 +134,10 @@ async function wrongWith(kernel: Kernel, { steps, gap }: Sheet): Promise<string 
     // Without a gap what is not straight only just goes together.
     const mayTouch = gap > 0 || steps.some(([, fields]) => fields['line'] === 'straight')
     const parts = [...builder.lastParts().values()]
+    const rows = measureLedger(build)
+    const asExported =
+      build.steps.some((s) => s.problems.length > 0) || gap === 0 ? undefined : offAsExported(build, rows)
+    if (asExported) return asExported
     return kernel.scoped(
       () => {
         for (const p of parts)
@@ -79,7 +145,7 @@ async function wrongWith(kernel: Kernel, { steps, gap }: Sheet): Promise<string 
         for (const [i, p] of parts.entries())
           for (const q of parts.slice(i + 1))
             if (kernel.intersect(p.solid, q.solid).volume() > 1e-6) return `${p.name} and ${q.name} overlap`
-        for (const row of measureLedger(build)) {
+        for (const row of rows) {
           if (row.rule === 'exact' && Math.abs((row.measured ?? Infinity) - row.wanted) > GAP_OFF)
             return `${row.between}: ${row.measured} for ${row.wanted}`
           if (row.rule === 'at-least' && row.verdict !== 'holds' && mayTouch)
@@ -93,3 +159,26 @@ async function wrongWith(kernel: Kernel, { steps, gap }: Sheet): Promise<string 
     builder.dispose()
   }
 }
+
+/** What is told of two pieces is held against their files, as they would be exported where they belong. */
+function offAsExported(build: Build, rows: readonly LedgerRow[]): string | undefined {
+  const files = exportFiles(build.parts, exportWishes(sheetOf(), 'assembled'), ['stl'])
+  const soups = files.map(({ bytes }) => {
+    const [shape] = expectOk(readStl(bytes)).shapes
+    return shape!.positions
+  })
+  for (const [i, p] of build.parts.entries())
+    for (const [j, q] of build.parts.entries()) {
+      const between = build.rows.filter(({ a, b }) => `${[partOf(a), partOf(b)].sort()}` === `${[p.id, q.id].sort()}`)
+      const told = between.flatMap((row) => rows.find((r) => r.id === row.id) ?? [])
+      const exact = told.filter((r) => r.rule === 'exact').map((r) => r.wanted)
+      if (j <= i || exact.length === 0) continue
+      const measured = apart(soups[i]!, soups[j]!, 2)
+      const least = Math.min(...told.map((r) => r.wanted))
+      if (measured < least - GAP_OFF || measured > Math.min(...exact) + GAP_OFF) return `${p.name} and ${q.name} are ${measured.toFixed(3)} apart as exported, not ${Math.min(...exact)}` // prettier-ignore
+    }
+  return undefined
+}
+
+/** The part that one side of a row is of. */
+const partOf = (side: Selector): string | undefined => (side.of === 'whole' ? wholesOf(side)[0] : side.of === 'parts' ? side.parts[0] : undefined) // prettier-ignore

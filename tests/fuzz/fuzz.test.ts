@@ -8,6 +8,7 @@ import { readProject } from '../../src/core/sheet/read-project'
 import { openDatabase } from '../../src/server/database'
 import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
+import { caseRandomBoards } from './case-boards'
 import { changeRandomFaces } from './change-faces'
 import { changeRandomMeshes } from './change-meshes'
 import { divideRandomParts } from './divide-parts'
@@ -43,9 +44,13 @@ test('random projects build without a throw or an open part, and are measured an
   expect(await buildRandomProjects(SEED, 30, kernel, project, models)).toEqual([])
 }, 120_000)
 
-test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked', async () => {
+test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked, as exported too', async () => {
   expect(await divideRandomParts(SEED, 40, await Kernel.load())).toEqual([])
-}, 120_000)
+}, 240_000)
+
+test('random boards with random answers get cases that pass their own checks, or say what cannot be had', async () => {
+  expect(await caseRandomBoards(SEED, 12, await Kernel.load())).toEqual([])
+}, 240_000)
 
 test('chains of lines and arcs, drawn out, on a plate or turned, come out rounded as formulas say', async () => {
   const { failures, refused, right } = await roundRandomChains(SEED, 16, await Kernel.load())

@@ -1,5 +1,5 @@
 /**
- * `npm run fuzz -- [files|projects|skins|chains|cuts|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|chains|cuts|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
  * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, changes their faces by hand, and those of found meshes, and proves
@@ -19,6 +19,7 @@ import { startQuietly } from '../support/kernel'
 import { buildRandomProjects } from './build-projects'
 import { changeRandomFaces } from './change-faces'
 import { changeRandomMeshes } from './change-meshes'
+import { caseRandomBoards } from './case-boards'
 import { divideRandomParts } from './divide-parts'
 import { proveRandomParts } from './prove-parts'
 import { type Failure, readBrokenFiles } from './read-files'
@@ -75,6 +76,10 @@ if (wanted('chains')) {
 if (wanted('cuts')) {
   const kernel = await Kernel.load()
   await inLots('cuts', (from, count) => divideRandomParts(from, count, kernel))
+}
+if (wanted('cases')) {
+  const kernel = await Kernel.load()
+  await inLots('cases', (from, count) => caseRandomBoards(from, count, kernel))
 }
 if (wanted('changes')) {
   const kernel = await Kernel.load()

@@ -1,4 +1,5 @@
 import { apply, type Placement } from '../geometry/placement'
+import { boxesMeet } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { Profile } from '../profile/segment'
 import { piecesOf } from '../profile/united'
@@ -17,7 +18,8 @@ export const MORE = 0.02
 
 /**
  * Where pieces meet at one cut: each place of the part's material that the cut takes away, with the pieces that it is between.
- * @param grown the cut's spaces, a little wider than the gap
+ * @param kerf the cut's spaces @param grown those, a little wider than the gap
+ * @param complete whether the pieces are all that there is outside of the cuts
  * @param section of the whole on the frame, for flat cuts
  */
 export function seamsOf(
@@ -25,12 +27,14 @@ export function seamsOf(
   part: Solid,
   pieces: readonly PieceHere[],
   {
+    kerf,
     grown,
     nth,
     section,
     frame,
     within,
-  }: { grown: Kerf; nth: number; section?: Profile; frame: Placement; within?: Solid },
+    complete,
+  }: { kerf: Kerf; grown: Kerf; nth: number; section?: Profile; frame: Placement; within?: Solid; complete: boolean },
   of: (name: string, meet: Pick<Seam, 'front' | 'behind' | 'section'>) => Seam,
 ): Seam[] {
   const lost = kernel.subtract(grown.upTo, [grown.behind])
@@ -38,8 +42,8 @@ export function seamsOf(
   const [behind, front] = [pieces.filter((p) => p.level <= nth), pieces.filter((p) => p.level > nth)]
   const met = new Map<string, { front: string; behind: string; bodies: Solid[] }>()
   for (const body of bodies)
-    for (const b of meets(kernel, behind, body))
-      for (const f of meets(kernel, front, body)) {
+    for (const b of meets(kernel, behind, body, kernel.intersect(body, kerf.behind), complete))
+      for (const f of meets(kernel, front, body, kernel.subtract(body, [kerf.upTo]), complete)) {
         const key = `${b.id} ${f.id}`
         met.set(key, { front: f.id, behind: b.id, bodies: [...(met.get(key)?.bodies ?? []), body] })
       }
@@ -51,7 +55,25 @@ export function seamsOf(
   })
 }
 
-const meets = (kernel: Kernel, pieces: readonly PieceHere[], body: Solid) => pieces.filter((p) => kernel.intersect(p.solid, body).volume() > 1e-7) // prettier-ignore
+/** A place where pieces meet has so much of each that it is between, mm3. */
+const LEAST = 1e-7
+
+/**
+ * The pieces on one side that a body has something of.
+ * @param beyond what of the body lies on that side
+ */
+function meets(
+  kernel: Kernel,
+  pieces: readonly PieceHere[],
+  body: Solid,
+  beyond: Solid,
+  complete: boolean,
+): PieceHere[] {
+  if (beyond.volume() <= LEAST) return []
+  const near = pieces.filter((p) => boxesMeet(p.solid.bounds(), beyond.bounds()))
+  // What is there is of the only one that reaches there; of a large piece it takes long to find out.
+  return complete && near.length === 1 ? near : near.filter((p) => kernel.intersect(p.solid, body).volume() > LEAST)
+}
 
 /** Whether a body has a piece of a section on a frame's plane. */
 function hasOn(kernel: Kernel, body: Solid, frame: Placement, piece: Profile): boolean {

@@ -55,20 +55,25 @@ function outlineWithin({ positions, indices }: CasedItem, low: number, high: num
 /** Nothing thinner than this is left of a column at its ends, mm. */
 const PAST = 0.4
 
-/** What a column loses so that items have their room: their outlines, grown, over its height. */
+/**
+ * What a column loses so that items have their room: their outlines, grown, over its height.
+ * @param from where items come in along the column: nothing of it is left on their way
+ */
 export const roomFor = (
   items: readonly CasedItem[],
   span: readonly [number, number],
   room: number,
   step: string,
   { kernel, tolerance }: { kernel: Kernel; tolerance: number },
+  from?: 'above' | 'below',
 ): Solid[] =>
   items.flatMap((item) => {
     const outline = outlineWithin(item, span[0] - room, span[1] + room)
     if (outline.loops.length === 0) return []
     const [low, high] = [item.box.min[2] - room, item.box.max[2] + room]
     // Past an end of the column it goes on: cut along its very face a film would be left.
-    const [z0, z1] = [low < span[0] + PAST ? span[0] - PAST : low, high > span[1] - PAST ? span[1] + PAST : high]
+    const z0 = from === 'below' || low < span[0] + PAST ? span[0] - PAST : low
+    const z1 = from === 'above' || high > span[1] - PAST ? span[1] + PAST : high
     const names = { step, top: 'cut', bottom: 'cut', side: 'cut' }
     return z1 > z0 ? [kernel.extrude(expectOk(offsetProfile(outline, room)), z0, z1, { names, tolerance })] : []
   })

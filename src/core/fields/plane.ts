@@ -11,7 +11,8 @@ import { alikeRounds } from './alike-rounds'
 import type { FieldBase, FieldKind, Scope } from './field-kind'
 import { facePlane, facePlaneFormulas, itemPlaneSchema, partPlaneSchema, swappedFacePlane } from './face-plane'
 import { namesAt } from './length'
-import { edgePlaneSchema, squareToEdge, swappedEdgePlane } from './square-plane'
+import { edgePlaneFormulas, edgePlaneSchema, squareToEdge, swappedEdgePlane } from './square-plane'
+import { throughEdge } from './through-edge'
 
 export interface PlaneField extends FieldBase<'plane', PlaneValue> {
   /** Whether the rounds that are like a picked one are looked for. */
@@ -49,6 +50,9 @@ const BASES: Readonly<Record<keyof typeof BASE_PLANES, readonly [Vec3, Vec3, Vec
   side: [[0, 1, 0], [0, 0, 1], [1, 0, 0]],
 } // prettier-ignore
 
+/** Which way a plane of the project looks. */
+export const outOfBase = (base: keyof typeof BASE_PLANES): Vec3 => BASES[base][2]
+
 /** So far from the ground nothing is made, mm. */
 const FARTHEST = 1e5
 
@@ -77,7 +81,7 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
       shown: { ...value, ...own, frame: value.frame, off: distance.value },
     })
   },
-  formulas: (saved, change) => ({ ...('face' in saved ? facePlaneFormulas(saved, change) : saved), off: change(saved.off) }), // prettier-ignore
+  formulas: (saved, change) => ({ ...changed(saved, change), off: change(saved.off) }),
   swapped: (saved, swap) => {
     if ('face' in saved) return swappedFacePlane(saved, swap)
     return 'along' in saved ? swappedEdgePlane(saved, swap) : saved
@@ -85,9 +89,15 @@ export const planeKind: FieldKind<PlaneField, SavedPlane> = {
   facts: () => ({ default: { base: 'ground', off: '0' } }),
 }
 
+function changed(saved: SavedPlane, change: (formula: string) => string): SavedPlane {
+  if ('face' in saved) return facePlaneFormulas(saved, change)
+  return 'along' in saved ? edgePlaneFormulas(saved, change) : saved
+}
+
 function frameOf(saved: SavedPlane, at: Scope): Result<FaceFrame> {
   if ('base' in saved) return ok({ frame: baseFrame(saved.base) })
-  return 'along' in saved ? squareToEdge(saved, at) : facePlane(saved, at)
+  if ('face' in saved) return facePlane(saved, at)
+  return saved.angle === undefined ? squareToEdge(saved, at) : throughEdge(saved, at)
 }
 
 const baseFrame = (base: keyof typeof BASE_PLANES): Placement => fromFrame(...BASES[base], [0, 0, 0])

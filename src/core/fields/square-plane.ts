@@ -16,9 +16,20 @@ export const ALONG = { start: 'at its beginning', middle: 'at its middle', end: 
 export const alongSchema = z.enum(['start', 'middle', 'end']).default('middle')
 export type Along = z.infer<typeof alongSchema>
 
-/** A plane square to an edge of a part. Of an edge that closes, where it was picked is meant. */
-export const edgePlaneSchema = z.strictObject({ part: z.string().min(1).max(1000), along: keptEdgeSchema, at: alongSchema }) // prettier-ignore
+/**
+ * A plane square to an edge of a part; of an edge that closes, where it was picked is meant. With an angle, degrees, the plane
+ * that goes through the edge, turned about it from the first or the second of the faces that it lies between.
+ */
+export const edgePlaneSchema = z.strictObject({
+  part: z.string().min(1).max(1000),
+  along: keptEdgeSchema,
+  at: alongSchema,
+  angle: z.string().min(1).max(400).optional(),
+  from: z.enum(['first', 'second']).optional(),
+})
 export type SavedEdgePlane = z.infer<typeof edgePlaneSchema>
+
+export const edgePlaneFormulas = <T extends SavedEdgePlane>(saved: T, change: (formula: string) => string): T => (saved.angle === undefined ? saved : { ...saved, angle: change(saved.angle) }) // prettier-ignore
 
 export const swappedEdgePlane = <T extends SavedEdgePlane>(saved: T, swap: Swap): T => ({ ...saved, along: renamedEdge(saved.along, swap) }) // prettier-ignore
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { DEMO_PHOTO, type PhotoSettings, SHEET, takePhoto } from '../../../demo/make/photo'
+import { DEMO_PHOTO, type PhotoSettings, SHEET, SHELF_PHOTO, takePhoto } from '../../../demo/make/photo'
 import { photoSchema, type TraceLoop, type TraceSize } from '../document/photo-schema'
 import type { Vec2 } from '../geometry/vec'
 import { areaOf, boundsOf } from '../profile/measure'
@@ -95,6 +95,17 @@ describe.each<[string, Partial<PhotoSettings>]>([
     expect(trace.outside.kind === 'path' && trace.outside.loop.length).toBeLessThan(40)
     expect(trace.shadow).toBe((changes.shadow?.dark ?? 0) > 0.6)
   })
+})
+
+test('a thing that lies beside the sheet is traced when it is pointed at, and only then', () => {
+  const { picture, truth } = takePhoto({ ...SHELF_PHOTO, width: 1200, height: 900, focal: 1950 })
+  const map = expectOk(photoMap({ kind: 'rectangle', corners: truth.corners, ...SHEET }))
+  const trace = expectOk(traceOutline(picture, map, { tolerance: 0.15, on: [0, 120] }))
+  expect(Math.abs(tracedArea(trace) / truth.area - 1)).toBeLessThan(0.004)
+  expect(trace.outside.kind === 'path' && trace.outside.loop.length).toBeLessThan(18)
+  // Else it is looked for on the sheet, where nothing but the ruler lies.
+  const onSheet = traceOutline(picture, map, { tolerance: 0.15 })
+  expect(onSheet.ok ? tracedArea(onSheet.value) : 0).toBeLessThan(0.2 * truth.area)
 })
 
 describe('a grey thing, whose colour tells nothing', () => {

@@ -12,9 +12,9 @@ export type Mix = readonly [red: number, green: number, blue: number]
 /** The part of the photo's plane that is looked at, mm: [min x, min y, max x, max y]. */
 export type Window = readonly [number, number, number, number]
 
-/** What of a photo can be looked at: inside the rectangle that it was straightened by, or all of it. */
-export function wholeWindow(map: PhotoMap, size: Vec2): Window {
-  if (map.window) {
+/** What of a photo is looked at: inside the rectangle that it was straightened by, or all of it, also where what is meant lies beside that. */
+export function wholeWindow(map: PhotoMap, size: Vec2, on?: Vec2): Window {
+  if (map.window && (!on || isWithin(on, map.window))) {
     const [x0, y0, x1, y1] = map.window
     // A little inside, so that what lies round the sheet does not count.
     const inset = 0.008 * Math.max(x1 - x0, y1 - y0)
@@ -25,6 +25,8 @@ export function wholeWindow(map: PhotoMap, size: Vec2): Window {
   const ys = corners.map((p) => p[1])
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
 }
+
+const isWithin = ([x, y]: Vec2, [x0, y0, x1, y1]: Window): boolean => x > x0 && x < x1 && y > y0 && y < y1
 
 /** A window of a photo seen straight from above, about as fine as the photo is. */
 export function straighten(picture: Picture, map: PhotoMap, window: Window, mix: Mix): Plane {

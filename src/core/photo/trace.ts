@@ -72,7 +72,7 @@ export function traceOutline(
   onStage: (stage: TraceStage) => void = () => {},
 ): Result<Trace> {
   onStage('Straightening')
-  const window = wholeWindow(map, [picture.width, picture.height])
+  const window = wholeWindow(map, [picture.width, picture.height], settings.on)
   const plane = straighten(picture, map, window, bestMix(picture, map, window))
   if (plane.width < 8 || plane.height < 8)
     return fail('window', 'What is looked at in the photo is only a few pixels wide; check its scale.')

@@ -8,6 +8,7 @@ import { toPolygons } from './polygon'
 import { circle, convexHull, polygonProfile, rectangle } from './shapes'
 import { arc, line, pointAt, type Profile, radiusOf, reversedLoop, sweepOf } from './segment'
 import { expectOk } from '../result'
+import { piecesOf } from './united'
 
 const grow = (p: Profile, d: number, corners: 'round' | 'sharp' = 'round') => expectOk(offsetProfile(p, d, corners))
 /** A star-shaped outline about the origin: any notches, never crossing itself. */
@@ -166,4 +167,10 @@ test('a point level with where lines run into an arc is inside', () => {
   for (const y of [-10.5, -5, 0, 4, 5.5])
     for (const x of [-5.5, -2, 0, 2, 5.5])
       expect(contains(arch, [x, y])).toBe(Math.abs(x) < 5 && y > -10 && (y <= 0 || x * x + y * y < 25))
+})
+
+test('a hole is of the innermost piece that it lies in, not of all that lie round it', () => {
+  const ring = (outer: number, inner: number) => [...circle([0, 0], outer).loops, ...circle([0, 0], inner).loops.map(reversedLoop)] // prettier-ignore
+  const pieces = piecesOf({ loops: [...ring(20, 15), ...ring(10, 4)] })
+  expect(pieces.map((p) => areaOf(p) / Math.PI)).toEqual([expect.closeTo(400 - 225, 6), expect.closeTo(100 - 16, 6)])
 })

@@ -1,7 +1,18 @@
 import type { Vec2 } from '../geometry/vec'
 import { meetings } from './intersect'
 import { loopArea } from './measure'
-import { between, boxOf, directionAt, gap2, lengthOf, type Loop, portion, type Segment, shareAt } from './segment'
+import {
+  between,
+  boxOf,
+  directionAt,
+  gap2,
+  lengthOf,
+  type Loop,
+  portion,
+  type Segment,
+  shareAt,
+  sweepOf,
+} from './segment'
 
 /** Ends closer than this belong together, mm. */
 const JOIN = 2e-4
@@ -35,11 +46,13 @@ function forNeighbours(all: readonly Segment[], visit: (i: number, j: number, al
 function cutAt(s: Segment, at: readonly number[]): Segment[] {
   const shares = [0, ...at.filter((t) => t > 0 && t < 1).sort((a, b) => a - b), 1]
   const pieces: Segment[] = []
+  const long = lengthOf(s)
   let from = 0
   for (let i = 1; i < shares.length; i++) {
-    const piece = portion(s, from, shares[i]!)
-    if (lengthOf(piece) < SHORTEST && i < shares.length - 1) continue
-    if (lengthOf(piece) >= SHORTEST) pieces.push(piece)
+    // By its share: the ends of a speck of an arc can lie past each other, and it would be all of its circle.
+    const isSpeck = (shares[i]! - from) * long < SHORTEST
+    if (isSpeck && i < shares.length - 1) continue
+    if (!isSpeck) pieces.push(portion(s, from, shares[i]!))
     from = shares[i]!
   }
   return pieces
@@ -93,11 +106,17 @@ function turn(s: Segment, t: Segment): number {
   return Math.atan2(u[0] * v[1] - u[1] * v[0], u[0] * v[0] + u[1] * v[1])
 }
 
+/** Whether ends that moved a hair have passed each other, so that a speck of an arc runs round all of its circle. */
+const isTurnedOver = (before: Segment, now: Segment): boolean => before.kind === 'arc' && now.kind === 'arc' && sweepOf(now) > sweepOf(before) + Math.PI // prettier-ignore
+
 /** Makes each segment begin exactly where the one before ends. */
 function closeGaps(run: readonly Segment[]): Segment[] {
-  return run.map((s, i) => {
-    return between(s, run[(i + run.length - 1) % run.length]!.b, s.b)
-  })
+  const begun = (all: readonly Segment[]) =>
+    all.map((s, i) => between(s, all[(i + all.length - 1) % all.length]!.b, s.b))
+  // An arc that is shorter than the gap is left out: with its ends past each other it would be all of its circle.
+  const now = begun(run)
+  const kept = run.filter((s, i) => !isTurnedOver(s, now[i]!))
+  return kept.length < run.length ? begun(kept) : now
 }
 
 /** Joins neighbours that lie on one line or one circle, unless they go by different names. */

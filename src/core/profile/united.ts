@@ -78,11 +78,13 @@ function tried(work: (a: Profile, b: Profile) => Result<Profile>, a: Profile, b:
 
 /** The separate pieces that a region falls into, each with its holes. */
 export function piecesOf({ loops }: Profile): Profile[] {
-  const signed = loops.map((loop) => ({ loop, left: loopArea(loop) > 0 }))
-  const holes = signed.filter((s) => !s.left)
-  return signed.flatMap(({ loop, left }) => {
-    if (!left) return []
-    const own = { loops: [loop] }
-    return [{ loops: [loop, ...holes.filter((h) => contains(own, h.loop[0]!.a)).map((h) => h.loop)] }]
-  })
+  const sized = loops.map((loop) => ({ loop, area: loopArea(loop) }))
+  // The smallest first: a hole is of the innermost piece that it lies in.
+  const outsides = sized.filter((s) => s.area > 0).sort((a, b) => a.area - b.area)
+  const pieces = new Map(outsides.map(({ loop }) => [loop, { loops: [loop] }]))
+  for (const hole of sized.filter((s) => s.area <= 0)) {
+    const around = outsides.find(({ loop }) => contains({ loops: [loop] }, hole.loop[0]!.a))
+    if (around) pieces.get(around.loop)!.loops.push(hole.loop)
+  }
+  return sized.flatMap(({ loop }) => pieces.get(loop) ?? [])
 }

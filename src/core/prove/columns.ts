@@ -1,6 +1,6 @@
 import { length } from '../geometry/vec'
 import { doubledNormal } from '../mesh/doubled-normal'
-import { CLEAN } from './overhangs'
+import { CLEAN, type Overhangs } from './overhangs'
 import type { Lying } from './lying'
 
 /** So many columns stand on the longer side of a part; never finer or coarser than this, mm. */
@@ -14,6 +14,10 @@ const [UP, STEEP] = [1, 2]
 
 /** How much of a face is seen from below from where on it needs support. */
 const leastDrop = (clean: number): number => Math.sin(((clean + 0.5) * Math.PI) / 180)
+
+/** What supports a part needs that leans out so, mm3. */
+export const supportFor = (lies: Lying, out: Overhangs, clean?: number): number =>
+  out.area > 0 ? columns(lies, clean) : 0
 
 /**
  * How much air columns of support would fill under what leans out too far, down to the bed or to the part itself, mm3.

@@ -6,7 +6,7 @@ import { isWithin } from '../print/on-bed'
 import type { TaggedMesh } from '../kernel/surface'
 import { downOf, printWith } from '../print/lay'
 import { cleanTriangles, scarred } from './clean-faces'
-import { columns } from './columns'
+import { supportFor } from './columns'
 import { type Lying, lying } from './lying'
 import { overhangs } from './overhangs'
 
@@ -80,7 +80,7 @@ function directionOf(
     fits: isWithin(lies.size, bed),
     height: lies.size[2],
     foot: footOf(lies),
-    support: out.area > 0 ? columns(lies, lean) : 0,
+    support: supportFor(lies, out, lean),
     scars: scarred(lies, out, isClean).area,
   }
 }

@@ -21,6 +21,8 @@ export interface Overhang {
   side: Side
   /** How far it reaches past the edge, mm. */
   reach: number
+  /** It reaches past two edges, at their corner: an opening in one wall alone does not let it out. */
+  corner?: true
 }
 
 export interface Board {
@@ -140,7 +142,12 @@ function overhang(item: SeatedItem, outline: Profile): Overhang | undefined {
       far = p
     }
   }
-  return far ? { item: item.id, name: item.name, side: sideOf(middle, far, box), reach } : undefined
+  return far ? { item: item.id, name: item.name, side: sideOf(middle, far, box), reach, ...(isOverCorner(item.bounds, box) ? { corner: true } : {}) } : undefined // prettier-ignore
+}
+
+function isOverCorner({ min, max }: Box3, [x0, y0, x1, y1]: Board['bounds']): boolean {
+  const isOver = (least: number, most: number, from: number, to: number) => least < from - OVER || most > to + OVER
+  return isOver(min[0], max[0], x0, x1) && isOver(min[1], max[1], y0, y1)
 }
 
 /** The side an item faces: where it leaves the outline's box furthest, or else where it points from its own middle. */

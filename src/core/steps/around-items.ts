@@ -7,6 +7,7 @@ import type { Solid } from '../kernel/kernel'
 import { IDENTITY } from '../geometry/placement'
 import type { Box3, Vec2 } from '../geometry/vec'
 import { raise } from '../result'
+import type { Hole } from '../references/board'
 import type { OfferedReference } from './offer'
 import type { StepContext } from './step-kind'
 
@@ -30,7 +31,9 @@ export function aroundFor(reference: OfferedReference, across: number, side: 'un
   const beside = ({ min, max }: Box3, at: Vec2) => Math.hypot(...[0, 1].map((k) => Math.max(min[k]! - at[k]!, at[k]! - max[k]!, 0))) // prettier-ignore
   const holes = board.holes.filter((h) => h.mounting)
   const others = items.filter((i) => i.id !== board.item && i.state === 'fitted')
-  const near = others.some(({ own }) => own && reaches(own) && holes.some((h) => beside(own, h.centre) < across / 2 + NEAR)) // prettier-ignore
+  // A pin that stands through a hole comes out on the other side.
+  const covers = (own: Box3, { centre, diameter }: Hole) => side === 'under' && own.max[2] > board.top && beside(own, centre) < diameter / 2 + NEAR // prettier-ignore
+  const near = others.some(({ own }) => own && holes.some((h) => covers(own, h) || (reaches(own) && beside(own, h.centre) < across / 2 + NEAR))) // prettier-ignore
   return near ? { around: 'back' } : {}
 }
 
@@ -50,6 +53,7 @@ interface Around {
 
 /**
  * Posts as they are put into a part, in the project's frame: cut back where they are to be.
+ * @param from where the board comes from, as the posts see it
  * Errors: cut-through (nothing of a post would hold on to the part)
  */
 export function besideItems(
@@ -58,12 +62,13 @@ export function besideItems(
   v: Around,
   e: Enclosure,
   context: StepContext,
+  from: 'above' | 'below',
 ): Solid {
   const { kernel, id } = context
   if (v.around === 'whole') return stood(e, kernel, posts)
   const near = itemsBeside(e, uprights, v.beside)
   const span = [Math.min(...uprights.map((u) => u.from)), Math.max(...uprights.map((u) => u.to))] as const
-  const cut = kernel.subtract(posts, roomFor(near, span, v.beside, id, context))
+  const cut = kernel.subtract(posts, roomFor(near, span, v.beside, id, context, from))
   const lost = kernel.bodies(cut).length - kernel.bodies(posts).length
   if (lost !== 0)
     raise('cut-through', `${near.map((i) => i.name).join(' and ')} would cut right through a post. Smaller posts, less room or other holes would do.`, 'around') // prettier-ignore

@@ -1,5 +1,6 @@
 import type { PickedFace } from '../fields/picked-face'
 import { angleRound } from '../fields/square-plane'
+import { isMeant } from '../faces/resolve'
 import type { Pick } from '../fit/picks'
 import type { Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
@@ -53,6 +54,13 @@ export function flatPick({ picks, references }: Picked) {
 /** The edge of a part that a pick lies by: that piece alone, or with what runs on from it without a corner. */
 export const pickedEdgeOf = ({ owner, edge }: Pick, run: 'piece' | 'smooth' = 'piece') =>
   edge?.kept && { part: owner, edge: { ...edge.kept, run } }
+
+/** The plane through that edge, half way between being the picked face and standing on it. */
+export function throughPickedEdge({ owner, edge, kept }: Pick) {
+  if (!edge?.kept) return undefined
+  const from = kept && isMeant(edge.kept.between[1], kept.name) ? 'second' : 'first'
+  return { part: owner, along: { ...edge.kept, run: 'piece' as const }, at: 'middle' as const, angle: '45', from, off: '0' } as const // prettier-ignore
+}
 
 /** That edge with all that runs on round the picked face: its outline, or the rim of a hole in it. */
 export const pickedRoundOf = ({ owner, kept, edge }: Pick) =>

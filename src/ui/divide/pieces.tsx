@@ -1,10 +1,11 @@
 'use client'
+import { useState } from 'react'
 import { isWithin } from '@/core/print/on-bed'
 import { formatLength } from '@/core/units/length'
 import type { PartView } from '@/worker/views'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject, useUnit } from '../store/store'
-import { FitBed } from './fit-bed'
+import { ProposeCuts } from './propose-cuts'
 
 /** Every part against the bed, pieces of one whole under its name. */
 export function Pieces() {
@@ -37,6 +38,7 @@ export function Pieces() {
 function Piece({ part, bed }: { part: PartView; bed: readonly [number, number, number] }) {
   const unit = useUnit()
   const fits = isWithin(part.lies, bed)
+  const [supports, setSupports] = useState(false)
   return (
     <li className="border-t border-hair py-1.5 first:border-t-0">
       <p className="flex items-baseline gap-2">
@@ -49,7 +51,21 @@ function Piece({ part, bed }: { part: PartView; bed: readonly [number, number, n
           {fits ? '✓ fits' : '■ too large'}
         </span>
       </p>
-      {!fits && <FitBed key={part.key} part={part} />}
+      {!fits && <ProposeCuts key={part.key} part={part} what="bed" />}
+      {supports ? (
+        <ProposeCuts key={`${part.key} supports`} part={part} what="supports" />
+      ) : (
+        <p className="pl-5">
+          <button
+            type="button"
+            className="text-[14px] text-soft hover:text-ink"
+            aria-label={`${part.name} without supports`}
+            onClick={() => setSupports(true)}
+          >
+            without supports …
+          </button>
+        </p>
+      )}
     </li>
   )
 }

@@ -14,7 +14,7 @@ import { Crossed, Datum, FreePoints, Grid, InHand, Loose, PickedEdges, PickedMar
 import { crossings, looseEnds } from './loose-ends'
 import { ShapeFigures, standing } from './shape-figures'
 import { DrawnShapes } from './shape-paths'
-import { type SheetView, toScreen, wholeOf } from './sheet-view'
+import { type SheetView, shows, toScreen, wholeOf } from './sheet-view'
 import { type Snapped, snapped, stepAt } from './snapping'
 import { usePointer } from './use-pointer'
 import { useMeant, useRegion } from './use-region'
@@ -53,6 +53,7 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const box = useRef<HTMLDivElement>(null)
   const [screen, setScreen] = useState<Vec2>([0, 0])
   const [view, setView] = useState<SheetView>()
+  const [wasEmpty, setWasEmpty] = useState(report.drawn.length === 0)
   const [cursor, showCursor] = useState<Snapped>()
   // Keys can come faster than the picture of the pointer.
   const pointing = useRef<Snapped>(undefined)
@@ -84,6 +85,11 @@ function Desk({ step, scene }: { step: ProjectStep; scene: SceneView }) {
   const saved = (Array.isArray(step.fields.shapes) ? step.fields.shapes : []) as unknown as SavedShape[]
   if (!view && screen[0] > 0 && (plane || (saved.length === 0 && isGround(step))))
     setView(wholeOf(drawn, screen, plane?.covers))
+  // What comes into an empty drawing as a whole may lie anywhere.
+  if (wasEmpty && view && report.drawn.length > 0) {
+    setWasEmpty(false)
+    if (!shows(view, screen, report.drawn)) setView(wholeOf(report.drawn, screen))
+  }
   const letter = (id: string) => letterOf(saved.findIndex((s) => s.id === id))
   const region = useRegion(report.drawn, report.switched, state?.region)
   const meant = useMeant(region, state?.region)

@@ -26,6 +26,14 @@ export function nearer(view: SheetView, screen: Vec2, pointer: Vec2, by: number)
   return { scale, centre: [view.centre[0] + p[0] - q[0], view.centre[1] + p[1] - q[1]] }
 }
 
+const loopsOf = (drawn: readonly Drawn[]) => drawn.flatMap((d) => [...d.regions.flatMap((r) => r.loops), ...d.open])
+
+/** Whether all that is drawn is in view. */
+export function shows(view: SheetView, [w, h]: Vec2, drawn: readonly Drawn[]): boolean {
+  const [x0, y0, x1, y1] = boundsOf({ loops: loopsOf(drawn) })
+  return ([[x0, y0], [x1, y1]] as Vec2[]).map((p) => toScreen(view, [w, h], p)).every(([x, y]) => x > 0 && x < w && y > 0 && y < h) // prettier-ignore
+}
+
 /** An empty drawing shows this much, mm. */
 const EMPTY = 70
 
@@ -38,7 +46,7 @@ export function wholeOf(
   [w, h]: Vec2,
   covers: readonly [number, number, number, number] = [-EMPTY / 2, -EMPTY / 2, EMPTY / 2, EMPTY / 2],
 ): SheetView {
-  const loops = drawn.flatMap((d) => [...d.regions.flatMap((r) => r.loops), ...d.open])
+  const loops = loopsOf(drawn)
   const [x0, y0, x1, y1] = loops.length > 0 ? boundsOf({ loops }) : covers
   const scale = Math.min((0.78 * w) / Math.max(1, x1 - x0), (0.58 * h) / Math.max(1, y1 - y0))
   return { centre: [(x0 + x1) / 2, (y0 + y1) / 2 - (0.13 * h) / scale], scale }

@@ -6,7 +6,7 @@ import type { Quality } from '@/core/built/built'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
 import type { Pick } from '@/core/fit/picks'
-import type { FitJoint } from '@/core/sheet/fit-to-bed'
+import type { Joint, ProposedFor } from '@/core/propose'
 import type { FoundPair } from '@/core/fit/found-pairs'
 import type { LedgerRow } from '@/core/fit/ledger'
 import type { ImportedModel } from '@/core/references/model'
@@ -203,14 +203,14 @@ export class Engine {
     return this.builder.variants(project)
   }
 
-  /** Steps that would divide a part so that its pieces lie on the bed. */
-  fitToBed(project: Project, part: string, joint: FitJoint) {
-    return this.builder.fitToBed(project, part, joint)
+  /** Steps that would divide a part so that its pieces lie on the bed, or need no supports. @param onCut told of each cut */
+  propose(project: Project, part: string, what: ProposedFor, joint: Joint, onCut: (cuts: number) => void) {
+    return this.builder.propose(project, part, what, joint, Comlink.proxy(onCut))
   }
 
   /** Gives up looking for them. */
-  stopFitting() {
-    return this.builder.stopFitting()
+  stopProposing() {
+    return this.builder.stopProposing()
   }
 
   /** The outlines of a cut through a project as files. */

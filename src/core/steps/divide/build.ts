@@ -1,13 +1,16 @@
 import { trianglesOf } from '../../faces/topology'
 import { carriedOn, comesOff, cutLine, type LineShape } from '../../divide/cut-line'
-import { type Carried, cutEnds, type Kerf, kerfOf } from '../../divide/kerf'
+import { type Carried, cutEnds, type Kerf, type KerfNames, kerfOf } from '../../divide/kerf'
 import { bodyAt, partedInBox, partedPiece, partedWhole } from '../../divide/parted'
+import { inFrontOf, roundCut, roundKerf, wayOff } from '../../divide/round-kerf'
 import { DIVIDED, piecesAt, type Seam } from '../../divide/seam'
 import { MORE, type PieceHere, seamsOf } from '../../divide/seams'
 import { sectionOf } from '../../divide/section'
 import { seamRows } from '../../divide/seam-rows'
 import { apply, compose, fromFrame, invert, movedAlong, type Placement, turn, turnOnto } from '../../geometry/placement'
-import { boxMiddle, boxSize, dot, length, placeAt, scale, type Vec2, type Vec3 } from '../../geometry/vec'
+import { boxMiddle, boxSize, length, scale, type Vec2, type Vec3 } from '../../geometry/vec'
+import type { Solid } from '../../kernel/kernel'
+import { middleOfTriangle } from '../../mesh/doubled-normal'
 import { boundsOf } from '../../profile/measure'
 import { gap2, line as straight, pointAt, type Profile, type Segment } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
@@ -20,36 +23,43 @@ import type { DivideValues } from './fields'
 /** A cut in a box leaves at least so much room, mm. */
 const LEAST_IN_BOX = 0.01
 
-/** What a cut goes by: its plane, and the line that is carried through. */
+/** A cut, whatever it goes by. */
 interface Cut {
   /** On the cut: z leads to the front. */
   frame: Placement
-  carried: Carried
+  /** Its spaces, by where on both sides of it they end. */
+  kerf: (ends: readonly [number, number], names: KerfNames) => Kerf
+  /** How far in front of it a place lies, mm. */
+  inFront: (place: Vec3) => number
+  /** The ways by which what is in front comes off, by that. */
+  ways: (front: Solid | undefined) => Vec3[]
   /** What the part has on the frame; for straight cuts only. */
   section?: Profile
 }
 
 export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
-  const { kernel, id, tolerance } = context
+  const { kernel, id } = context
   if (v.may !== 'whole' && v.times > 1) raise('times', 'Several cuts at a pitch go through the whole part; for one piece alone, add a step for each.', 'times') // prettier-ignore
+  if (v.line === 'face' && v.times > 1) raise('times', 'A cut along a face is one alone.', 'times')
+  if (v.line === 'face' && v.may === 'box') raise('may', 'A cut along a round face has no plane for a box; the whole part can be cut, or only the piece that has a face.', 'may') // prettier-ignore
   if (v.may === 'box' && v.gap < LEAST_IN_BOX) raise('gap', `In a box the cut needs a gap; from ${LEAST_IN_BOX} mm on it can be had.`, 'gap') // prettier-ignore
-  const ends = cutEnds(v.gap, v.gap === 0 ? 'both' : v.side)
-  const cuts = Array.from({ length: v.times }, (_, nth) => cutAt(v, nth))
+  const ends = cutEnds(v.gap, v.line === 'face' ? 'front' : v.gap === 0 ? 'both' : v.side)
+  const cuts = Array.from({ length: v.times }, (_, nth) => cutAt(v, nth, context))
   const names = (nth: number) => ({ step: id, cut: `${nth + 1}` })
-  const kerfs = cuts.map((cut, nth) => kerfOf(kernel, cut.carried, ends, names(nth), tolerance))
+  const kerfs = cuts.map((cut, nth) => cut.kerf(ends, names(nth)))
   const box = v.may === 'box' ? boxOn(v, context) : undefined
-  const solids = partedBy(v, kerfs, box, context)
+  const solids = partedBy(v, cuts[0]!, kerfs, box, context)
   const all = solids.map((piece, i): PieceHere => ({ ...piece, id: `${id}.${i + 1}` }))
   const pieces = staying(v, all, context)
-  const ways = waysOf(cuts[0]!, v.line === 'straight')
+  const ways = cuts[0]!.ways(pieces.find((p) => p.level > 0)?.solid)
   const far = farFrom(v, ways[0]!)
   const seams = cuts.flatMap((cut, nth) => {
-    const grown = kerfOf(kernel, cut.carried, [ends[0] - MORE, ends[1] + MORE], names(nth), tolerance)
+    const grown = cut.kerf([ends[0] - MORE, ends[1] + MORE], names(nth))
     return seamsOf(
       kernel,
       v.part.solid,
       pieces,
-      { grown, nth, frame: cut.frame, ...(cut.section ? { section: cut.section } : {}), ...(box ? { within: box } : {}) }, // prettier-ignore
+      { kerf: kerfs[nth]!, complete: v.may === 'whole' && v.stay === 'all', grown, nth, frame: cut.frame, ...(cut.section ? { section: cut.section } : {}), ...(box ? { within: box } : {}) }, // prettier-ignore
       (name, meet): Seam => ({ cut: `${nth + 1}`, name, ...meet, frame: cut.frame, ends, gap: v.gap, ways, far }),
     )
   })
@@ -66,6 +76,7 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
 
 function partedBy(
   v: DivideValues,
+  cut: Cut,
   kerfs: readonly Kerf[],
   box: ReturnType<typeof boxOn> | undefined,
   { kernel }: StepContext,
@@ -74,7 +85,7 @@ function partedBy(
   if (box) return partedInBox(kernel, v.part.solid, kerfs[0]!, box)
   const [face] = v.holds
   if (!face) return raise('no-face', 'Pick a face of the piece that comes off.', 'holds')
-  return partedPiece(kernel, v.part.solid, kerfs[0]!, farthestOf(face, turn(v.at.frame, [0, 0, 1])))
+  return partedPiece(kernel, v.part.solid, kerfs[0]!, farthestOf(face, cut.inFront))
 }
 
 /** The pieces that are meant to stay. Errors: no-face */
@@ -86,23 +97,23 @@ function staying(v: DivideValues, all: readonly PieceHere[], { kernel }: StepCon
   return found.length > 0 ? found : raise('no-face', 'What was picked lies in the gap of the cut; pick another place.', 'stays') // prettier-ignore
 }
 
-/** The middle of the triangle of a face that lies farthest in a direction. */
-function farthestOf({ on: { mesh, topology }, region }: FaceValue, out: Vec3): Vec3 {
+/** The middle of the triangle of a face that lies farthest in front of a cut. */
+function farthestOf({ on: { mesh, topology }, region }: FaceValue, inFront: Cut['inFront']): Vec3 {
   let best: Vec3 = [0, 0, 0]
   let most = -Infinity
   for (const t of trianglesOf(topology, region)) {
-    const [a, b, c] = [0, 1, 2].map((k) => placeAt(mesh.positions, mesh.indices[3 * t + k]!)) as [Vec3, Vec3, Vec3]
-    const middle: Vec3 = [0, 1, 2].map((k) => (a[k]! + b[k]! + c[k]!) / 3) as unknown as Vec3
-    if (dot(middle, out) <= most) continue
-    most = dot(middle, out)
+    const middle = middleOfTriangle(mesh, t)
+    if (inFront(middle) <= most) continue
+    most = inFront(middle)
     best = middle
   }
   return best
 }
 
 /** The nth cut, from 0 on. */
-function cutAt(v: DivideValues, nth: number): Cut {
-  if (v.line === 'drawn') return drawnCut(v, nth)
+function cutAt(v: DivideValues, nth: number, context: StepContext): Cut {
+  if (v.line === 'face') return cutOnFace(v, context)
+  if (v.line === 'drawn') return drawnCut(v, nth, context)
   const frame = movedAlong(v.at.frame, [0, 0, nth * v.pitch])
   const section = sectionOf(v.part.pointable(), frame)
   if (section.loops.length === 0) raise('missed', `The plane${v.times > 1 ? ` of cut ${nth + 1}` : ''} does not go through ${v.part.name}.`, 'at') // prettier-ignore
@@ -115,7 +126,38 @@ function cutAt(v: DivideValues, nth: number): Cut {
   const { middle, far } = roundPart(v, own)
   const figures = { count: v.count, deep: v.deep, lean: (v.lean * Math.PI) / 180 }
   const run = cutLine(v.line, reach, 4 * far, figures)
-  return { frame, carried: { line: run, frame: own, middle, far }, ...(v.line === 'straight' ? { section } : {}) }
+  return lineCut(frame, { line: run, frame: own, middle, far }, v.line === 'straight' ? section : undefined, context)
+}
+
+/** A cut by a line that is carried through. @param section of the part on it, if it is straight */
+function lineCut(
+  frame: Placement,
+  carried: Carried,
+  section: Profile | undefined,
+  { kernel, tolerance }: StepContext,
+): Cut {
+  const back = invert(frame)
+  return {
+    frame,
+    kerf: (ends, names) => kerfOf(kernel, carried, ends, names, tolerance),
+    inFront: (place) => apply(back, place)[2],
+    ways: () => waysOf(frame, carried, section !== undefined),
+    ...(section ? { section } : {}),
+  }
+}
+
+/** A cut along a face that is round, drawn on past its edges. */
+function cutOnFace(v: DivideValues, { kernel, tolerance }: StepContext): Cut {
+  const [face] = v.face
+  if (!face) return raise('no-face', 'Pick the round face that the cut follows.', 'face')
+  const box = v.part.solid.bounds()
+  const cut = roundCut(face.on, face.region, face.tag.shape, boxMiddle(box), length(boxSize(box)) + 1)
+  return {
+    frame: turnOnto([0, 0, 1], wayOff(cut, face.point)),
+    kerf: (ends, names) => roundKerf(kernel, cut, ends, names, tolerance),
+    inFront: (place) => inFrontOf(cut, place),
+    ways: (front) => [wayOff(cut, front ? boxMiddle(front.bounds()) : face.point)],
+  }
 }
 
 /** Whether the line of a cut runs up its plane. */
@@ -124,7 +166,7 @@ function runsUp(line: LineShape, along: DivideValues['along'], [wide, high]: Vec
   return short ? high < wide : high > wide
 }
 
-function drawnCut(v: DivideValues, nth: number): Cut {
+function drawnCut(v: DivideValues, nth: number, context: StepContext): Cut {
   if (!v.drawing) return raise('no-path', 'Choose a drawing with a line that does not close.', 'drawing')
   const { segments, closed, frame } = pathOf(v.drawing.data, 'drawing')
   if (closed) return raise('closed', 'The line of this drawing closes; one that does not would divide the part.', 'drawing') // prettier-ignore
@@ -136,7 +178,7 @@ function drawnCut(v: DivideValues, nth: number): Cut {
   const { middle, far } = roundPart(v, shifted)
   const at = apply(shifted, [...pointAt(straight(first, last), 0.5), 0])
   const onCut = fromFrame(turn(frame, [dx, dy, 0]), turn(frame, [0, 0, -1]), turn(frame, [-dy, dx, 0]), at)
-  return { frame: onCut, carried: { line: carriedOn(segments as Segment[], middle, 2 * far), frame: shifted, middle, far } } // prettier-ignore
+  return lineCut(onCut, { line: carriedOn(segments as Segment[], middle, 2 * far), frame: shifted, middle, far }, undefined, context) // prettier-ignore
 }
 
 /** The middle of the part on a frame, and a radius round it that has all of the part. */
@@ -154,7 +196,7 @@ function boxOn(v: DivideValues, { kernel, id, tolerance }: StepContext) {
 }
 
 /** The ways by which what is in front comes off: straight off its cut where nothing holds it, else along the line's own sides. */
-function waysOf({ frame, carried }: Cut, flat: boolean): Vec3[] {
+function waysOf(frame: Placement, carried: Carried, flat: boolean): Vec3[] {
   const out = turn(frame, [0, 0, 1])
   const off = turn(invert(carried.frame), out)
   const through = turn(carried.frame, [0, 0, 1])
@@ -191,7 +233,7 @@ function notesOf(
   const notes: string[] = []
   const off = pieces.filter((p) => p.level === cuts.length).length
   if (v.may === 'whole' && v.times === 1 && off > 1) notes.push(`In front of the cut ${off} pieces come off; to take off one alone, let it cut only the piece that has a face.`) // prettier-ignore
-  if (v.line !== 'straight' && v.gap > 0) notes.push(`Corners of the cut are rounded by ${v.gap.toFixed(2)} mm, so that the gap is the same all along it.`) // prettier-ignore
+  if (v.line !== 'straight' && v.line !== 'face' && v.gap > 0) notes.push(`Corners of the cut are rounded by ${v.gap.toFixed(2)} mm, so that the gap is the same all along it.`) // prettier-ignore
   const loose = pieces.filter((p) => !piecesAt(seams).includes(p.id))
   if (loose.length > 0) notes.push(`${loose.length} ${loose.length === 1 ? 'piece meets' : 'pieces meet'} no other.`)
   return notes

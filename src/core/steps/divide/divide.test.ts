@@ -1,5 +1,6 @@
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../../tests/support/drawn'
-import { facing } from '../../../../tests/support/facing'
+import { edgeBetween, facing, rimOf } from '../../../../tests/support/facing'
+import type { BuiltPart } from '../../built/built'
 import { measureLedger } from '../../fit/ledger'
 
 const BAR: StepOf = ['solid', { width: '120', depth: '40', height: '8' }, 'bar']
@@ -120,6 +121,14 @@ test('along a drawn line with a bend: carried on to the edges, even, and the pie
   expect((WHOLE - sum(volumes)) / (long * 8 * 0.3)).toBeCloseTo(1, 2)
 })
 
+test('where rounded corners of a dovetail only just touch its sides the gap stays even', async () => {
+  const board: StepOf = ['solid', { width: '94.45', depth: '41.05', height: '19.39' }, 'bar']
+  const at = { base: 'front', off: '1.82' }
+  const { build, problems } = await built(sheetOf(board, cut({ at, line: 'dovetail', gap: '0.14', count: '4', deep: '9.89', lean: '19.9' }))) // prettier-ignore
+  expect(problems).toEqual([])
+  expect(measureLedger(build)[0]!.measured).toBeCloseTo(0.14, 2)
+})
+
 test('a drawn line that closes, or that is none, is refused', async () => {
   const round: StepOf = ['drawing', { shapes: [shape('circle', { across: '20', is: 'guide' }, 'a')] }, 'draw']
   const { problems } = await built(sheetOf(BAR, round, ['divide', { part: 'bar', line: 'drawn' }, 'd']))
@@ -137,6 +146,31 @@ test('in a part with a hole through the seam', async () => {
   const gap = await built(sheetOf(...bored, cut({ gap: '0.2' }), ['dowels', { across: '3', count: '2' }, 'pins']))
   expect(gap.problems).toEqual([])
   expect(measureLedger(gap.build).filter((r) => r.step === 'pins')).toHaveLength(2)
+})
+
+test('through an edge at an angle, from either face, in millimetres that follow the part; a bent edge is refused', async () => {
+  const bar = (await built(sheetOf(BAR))).build.parts[0]!
+  // The upper right edge, from the top: at 30 degrees into it.
+  const edge = (on: BuiltPart, way: readonly [readonly number[], readonly number[]]) => edgeBetween(on, ...way)
+  const through = (angle: string, from: 'first' | 'second' = 'first') => ({ gap: '0', at: { part: 'bar', along: edge(bar, [[0, 0, 1], [1, 0, 0]]), at: 'middle', angle, from, off: '0' } }) // prettier-ignore
+  const least = async (fields: Fields, bar: StepOf = BAR) => {
+    const { problems, volumes } = await built(sheetOf(bar, cut(fields)))
+    expect(problems).toEqual([])
+    expect(sum(volumes)).toBeCloseTo(40 * 8 * Number((bar[1] as { width: string }).width), 1)
+    return Math.min(...Object.values(volumes))
+  }
+  const flat = (degrees: number) => (0.5 * 8 * 8 * 40) / Math.tan((degrees * Math.PI) / 180)
+  expect(await least(through('30'))).toBeCloseTo(flat(30), 1)
+  expect(await least(through('30'), ['solid', { width: '150', depth: '40', height: '8' }, 'bar'])).toBeCloseTo(flat(30), 1) // prettier-ignore
+  // From the side it is steeper by what is left of the right angle.
+  expect(await least(through('30', 'second'))).toBeCloseTo(flat(60), 1)
+  const drum: StepOf = ['solid', { shape: 'cylinder', across: '40', height: '8' }, 'bar']
+  const round = (await built(sheetOf(drum))).build.parts[0]!
+  const rim = { ...through('45').at, along: rimOf(round) }
+  expect((await built(sheetOf(drum, cut({ at: rim })))).problems[0]).toMatchObject({
+    field: 'at',
+    kind: 'not-straight',
+  })
 })
 
 test('a cut along a drawing leaves only the pieces that have what was picked', async () => {

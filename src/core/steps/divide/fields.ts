@@ -13,14 +13,16 @@ import { DRAWING } from '../drawn'
 export const SHAPED = ['fingers', 'dovetail', 'lap', 'puzzle'] as const
 export const fields = {
   part: partField('The part', 'change'),
-  line: choiceField<LineShape | 'drawn'>('How the cut runs', 'straight', {
+  line: choiceField<LineShape | 'drawn' | 'face'>('How the cut runs', 'straight', {
     straight: 'straight',
     fingers: 'in fingers',
     dovetail: 'in dovetails',
     lap: 'with a lap',
     puzzle: 'in round knobs',
     drawn: 'along',
+    face: 'following',
   }),
+  face: facesField('The face that the cut follows', 'part'),
   drawing: maybePublicationField('The drawing', DRAWING),
   at: planeField('The plane'),
   count: countField('How many tongues', '2', 1, 200),

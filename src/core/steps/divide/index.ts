@@ -15,7 +15,8 @@ export const divideStep = stepKind({
   fields,
   fieldNotes: {
     part: 'id of the part; its pieces are `ID.1`, `ID.2` …, ID being the step’s',
-    line: '`straight` along the plane, in `fingers`, `dovetail`s, with a `lap`, in round knobs (`puzzle`), or as `drawn`',
+    line: '`straight` along the plane, in `fingers`, `dovetail`s, with a `lap`, in round knobs (`puzzle`), as `drawn`, or along a round `face` drawn on past its edges',
+    face: 'with `face`: a cylinder, a cone or a ball; what stands on its free side is in front, and all of the gap is taken from that',
     drawing:
       'with `drawn`: id of a drawing step whose one open line is carried through, square to the drawing; empty: the nearest',
     at: 'as in a drawing; what its normal leads to is in front',
@@ -34,11 +35,11 @@ export const divideStep = stepKind({
     lie: 'straight cuts only: `cut` lays each piece on its cut face; with `piece`, only the one that comes off',
   },
   sentence: [
-    'Divide', { field: 'part' }, { field: 'line' }, { field: 'drawing', when: ['line', 'drawn'], after: ',' },
+    'Divide', { field: 'part' }, { field: 'line' }, { field: 'drawing', when: ['line', 'drawn'], after: ',' }, { field: 'face', when: ['line', 'face'], after: ',' },
     { field: 'at', when: ['line', 'straight', ...SHAPED], before: 'at', after: ',' },
     { field: 'count', when: ['line', 'fingers', 'dovetail', 'puzzle'], after: ' of them,' }, { field: 'deep', when: ['line', ...SHAPED], after: ' deep,' },
     { field: 'lean', rare: true, when: ['line', 'dovetail'], before: 'leaning', after: ',' }, { field: 'along', rare: true, when: ['line', ...SHAPED], after: ',' },
-    { field: 'gap', before: 'with', after: ' between the pieces,' }, { field: 'side', rare: true, before: 'taken', after: ',' },
+    { field: 'gap', before: 'with', after: ' between the pieces,' }, { field: 'side', rare: true, when: ['line', 'straight', 'drawn', ...SHAPED], before: 'taken', after: ',' },
     { field: 'may', before: 'cutting' }, { field: 'holds', when: ['may', 'piece'] }, { field: 'middle', when: ['may', 'box'], before: 'round' },
     { field: 'wide', when: ['may', 'box'] }, { field: 'high', when: ['may', 'box'], before: 'by' },
     { field: 'times', rare: true, before: 'in', after: ' cuts' }, { field: 'pitch', rare: true, before: 'every' }, { field: 'stay', rare: true, after: ' ' }, { field: 'stays', when: ['stay', 'picked'], after: ',' },

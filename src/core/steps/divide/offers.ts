@@ -1,7 +1,9 @@
+import { inFrontOf, isRound } from '../../divide/round-kerf'
 import { planeAcross } from '../../fields/plane'
 import { type Box3, boxMiddle, boxSize, dot, type Vec3 } from '../../geometry/vec'
+import type { SurfaceShape } from '../../kernel/surface'
 import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick, pickedFaceOf } from '../picked'
+import { flatPick, pickedFaceOf, throughPickedEdge } from '../picked'
 
 /** Half way along the longest side of a box: a plane of the project. */
 function acrossLongest(box: Box3) {
@@ -12,6 +14,8 @@ function acrossLongest(box: Box3) {
 
 /** In front of a face there has to be so much of the part for it to be divided along it, mm. */
 const STANDS = 0.5
+/** Where its box leans to the face that is told too large: so much of all that lies on both sides. */
+const STANDS_LEANING = 0.05
 
 /** How much of a box lies in front of a plane, and how much behind, mm. */
 function aroundPlane(
@@ -37,16 +41,26 @@ export function offerDivide(at: Situation): Offer[] {
     const bounds = at.parts.find((p) => p.id === part)?.bounds
     if (!bounds || flat.pick.shape.kind !== 'plane') return []
     const [before, behind] = aroundPlane(bounds, flat.pick.shape)
-    const stands = before > STANDS
+    const square = Math.max(...flat.pick.shape.normal.map(Math.abs)) > 1 - 1e-6
+    const stands = before > (square ? STANDS : STANDS_LEANING * (before + behind))
     const plane = { ...flat.face, datum: 'middle', off: stands ? '0' : String(-Math.round(50 * behind) / 100) }
     const words = stands ? 'divide along this face' : 'divide parallel to this face, in the middle'
-    return [{ key: 'divide at', words, picked: true, of: 'part', steps: [newStep(at, 'divide', { part, at: plane, ...(stands ? { side: 'front' } : {}) })] }] // prettier-ignore
+    const through = flat.pick.edge?.flat ? throughPickedEdge(flat.pick) : undefined
+    const slanted: Offer[] = through ? [{ key: 'divide through edge', words: 'divide through this edge, at an angle', picked: true, of: 'edge', steps: [newStep(at, 'divide', { part, at: through })] }] : [] // prettier-ignore
+    return [...slanted, { key: 'divide at', words, picked: true, of: 'part', steps: [newStep(at, 'divide', { part, at: plane, ...(stands ? { side: 'front' } : {}) })] }] // prettier-ignore
   }
   const [first, second, more] = at.picks
-  if (!first || !second || more || first.owner !== second.owner || first.shape.kind !== 'plane') return []
-  if (dot(first.shape.normal, second.point) - dot(first.shape.normal, first.shape.point) < STANDS) return []
-  const [plane, held] = [first, second].map((p) => pickedFaceOf(p, at.references))
-  if (!plane || !held || !('part' in plane) || !('part' in held)) return []
-  const fields = { part: plane.part, at: { ...plane, datum: 'middle', off: '0' }, side: 'front', may: 'piece', holds: [held.face], lie: 'cut' } // prettier-ignore
+  if (!first || !second || more || first.owner !== second.owner) return []
+  if (standsOut(first.shape, second.point) < STANDS) return []
+  const [along, held] = [first, second].map((p) => pickedFaceOf(p, at.references))
+  if (!along || !held || !('part' in along) || !('part' in held)) return []
+  const by = isRound(first.shape) ? { line: 'face', face: [along.face] } : { at: { ...along, datum: 'middle', off: '0' }, side: 'front', lie: 'cut' } // prettier-ignore
+  const fields = { part: along.part, ...by, may: 'piece', holds: [held.face] }
   return [{ key: 'divide off', words: 'take off the piece with the second face, along the first', picked: true, of: 'part', steps: [newStep(at, 'divide', fields)] }] // prettier-ignore
+}
+
+/** How far a place stands out of a face that a cut can go along, mm; of others not at all. */
+function standsOut(shape: SurfaceShape, place: Vec3): number {
+  if (isRound(shape)) return inFrontOf({ shape, outside: !('hole' in shape && shape.hole) }, place)
+  return shape.kind === 'plane' ? dot(shape.normal, place) - dot(shape.normal, shape.point) : -Infinity
 }

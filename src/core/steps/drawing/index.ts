@@ -37,7 +37,7 @@ export const drawingStep = stepKind({
       '`"datum"`: `middle`, `corner` (lower left), `low-right`, `up-left`, `up-right`, or the middle of the `low`, `right`, `up` or `left` edge of what the face covers; or `other`, the middle or axis of the face `"of"` (`{"part", "face"}`)',
       '`"and"` (`{"part", "face"}`) for the plane midway to another face',
       '`"edge": "low" \\| "right" \\| "up" \\| "left"` and `"angle"` to turn it about an edge of what the face covers',
-      'of a round face it is the plane square to its axis, or with `"touch": angle` the one that touches its outside at that angle about the axis (degrees from the right, or from the back where the axis leads to the right, anticlockwise), and of an edge, `{"part": id, "along": kept edge, "off"}`, square to that: `"at": "start" \\| "middle" \\| "end"`',
+      'of a round face it is the plane square to its axis, or with `"touch": angle` the one that touches its outside at that angle about the axis (degrees from the right, or from the back where the axis leads to the right, anticlockwise), and of an edge, `{"part": id, "along": kept edge, "off"}`, square to that: `"at": "start" \\| "middle" \\| "end"`, or with `"angle"` through it, turned by so many degrees into the part from the `"from": "first" \\| "second"` of the faces that it lies between',
     ].join('; '),
     settled:
       'by `shape.field`, the figures that its free numbers were last solved with; left out, they are taken as they are',

@@ -1,5 +1,6 @@
 import { CLOSURE } from '../../enclosures/closure'
-import { ENCLOSURE, stood } from '../../enclosures/enclosure'
+import { roomFor } from '../../enclosures/beside'
+import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
 import { outFrame, placesOnSides } from '../../enclosures/wall-places'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
@@ -9,6 +10,7 @@ import { headAcross } from '../../fit/screws'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { arc, line, type Profile } from '../../profile/segment'
+import { raise } from '../../result'
 import { isOnCase, offerOnCase, startOnCase } from '../cases'
 import { holeAcross, type HoleShape, holeTool, mouthAcross, PLAIN_HOLE } from '../hole-shape'
 import { ON_SIDES_NOTES, onSidesFields, onSidesWords } from '../on-sides'
@@ -27,6 +29,8 @@ type Values = FieldValues<typeof fields>
 
 /** Ears stand so deep in the wall, mm. */
 const ROOT = 0.2
+/** Between an ear and what stands out of the case over it, and what is left of the ear there at least, mm. */
+const [UNDER, LEAST_EAR] = [0.4, 0.8]
 
 /** Ears at the foot of a case, by which it is screwed to a wall. */
 export const earsStep = stepKind({
@@ -78,9 +82,25 @@ function buildEars(v: Values, context: StepContext): StepOutput {
   const hole = holeTool(shape, -v.thick - 1, context)
   const at = (solid: Solid, out: number, up: number) =>
     places.map((place) => stood(e, kernel, copied(kernel, solid, outFrame(place, out, up), place.name)))
-  const base = kernel.union([v.case.parts.get(e.base)!, ...at(ear, 0, 0)])
+  const ears = underItems(kernel.union(at(ear, 0, 0)), v.thick, e, context)
+  const base = kernel.union([v.case.parts.get(e.base)!, ears])
   const solid = kernel.subtract(base, at(hole, radius, e.bottom + v.thick))
   return { parts: [{ id: e.base, solid }], rows: [], notes: [`${places.length} holes of Ø ${holeAcross(shape).toFixed(1)} mm for ${v.screw}.`] } // prettier-ignore
+}
+
+/** Ears let in under what stands out of the case over them. Errors: no-room (too little of an ear would be left) */
+function underItems(ears: Solid, thick: number, e: Enclosure, context: StepContext): Solid {
+  const { kernel, id } = context
+  const low = e.items.filter((item) => item.box.min[2] - UNDER < e.bottom + thick)
+  const rooms = low.flatMap((item) =>
+    roomFor([item], [e.bottom, e.bottom + thick], UNDER, id, context)
+      .map((room) => stood(e, kernel, room))
+      .filter((room) => kernel.intersect(ears, room).volume() > 1e-6)
+      .map((room) => ({ item, room })),
+  )
+  const lowest = rooms.find(({ item }) => item.box.min[2] - UNDER - e.bottom < LEAST_EAR)
+  if (lowest) raise('no-room', `${lowest.item.name} stands out of the case so low that less than ${LEAST_EAR.toFixed(1)} mm of an ear would be left under it; ears at other sides, or fewer of them, would do.`, 'sides') // prettier-ignore
+  return kernel.subtract(ears, rooms.map(({ room }) => room)) // prettier-ignore
 }
 
 /** From the wall out: straight, and round about the hole. */

@@ -2,6 +2,7 @@ import type { Upright } from '../../enclosures/beside'
 import { CLOSURE } from '../../enclosures/closure'
 import { columnSolid, level, round } from '../../enclosures/column'
 import { boardOf, type Enclosure, stood } from '../../enclosures/enclosure'
+import { withinWalls } from '../../enclosures/within-walls'
 import { gapRow } from '../../built/gap-row'
 import type { Posts } from '../../enclosures/posts'
 import { leastThread, nominal, sizeOf, usualScrew } from '../../fit/screws'
@@ -44,7 +45,10 @@ export function buildHoldDown(v: HoldDownValues, context: StepContext): StepOutp
     const gussets = gussetSolids(v, { radius: v.across / 2, height }, hole.id, context)
     return kernel.place(kernel.union([column, ...gussets]), compose(translation([...hole.centre, e.roof]), FLIPPED))
   })
-  const joined = kernel.union([v.case.parts.get(e.lid)!, besideItems(kernel.union(columns), uprights, v, e, context)])
+  const joined = kernel.union([
+    v.case.parts.get(e.lid)!,
+    besideItems(withinWalls(e, kernel.union(columns), uprights, id, context), uprights, v, e, context, 'below'),
+  ])
   const screws = v.end === 'screw' ? screwed(v, e, posts, height) : undefined
   return {
     parts: [{ id: e.lid, solid: screws ? kernel.subtract(joined, bored(screws.shape, v, e, context)) : joined }],

@@ -33,8 +33,14 @@ export function buildPosts(v: PostsValues, context: StepContext): StepOutput {
   if (v.foot > height) raise('foot', `A ${v.foot.toFixed(2)} mm fillet does not fit on a ${height.toFixed(2)} mm post; up to ${height.toFixed(2)} mm would.`, 'foot') // prettier-ignore
   const bore = boreOf(v, e, height)
   const posts = v.holes.map((hole) => placedPost(v, context, e, hole, height))
-  const uprights = v.holes.map((hole): Upright => ({ at: hole.centre, radius: reachOf(v.across / 2, v), from: e.floor, to: e.board.under })) // prettier-ignore
-  const standing = kernel.union([v.case.parts.get(e.base)!, besideItems(kernel.union(posts), uprights, v, e, context)])
+  const columns = v.holes.map((hole): Upright => ({ at: hole.centre, radius: reachOf(v.across / 2, v), from: e.floor, to: e.board.under })) // prettier-ignore
+  // Of pins what comes out of the board may meet what lies over the hole.
+  const pins = v.top === 'pin' ? v.holes.map((hole): Upright => ({ at: hole.centre, radius: hole.diameter / 2 - v.gap, from: e.board.under, to: e.board.under + v.reach })) : [] // prettier-ignore
+  const uprights = [...columns, ...pins]
+  const standing = kernel.union([
+    v.case.parts.get(e.base)!,
+    besideItems(kernel.union(posts), uprights, v, e, context, 'above'),
+  ])
   const solid = bore ? kernel.subtract(standing, bored(bore, v.holes, e, context)) : standing
   return {
     parts: [{ id: e.base, solid }],

@@ -2,7 +2,7 @@
 import { DATUMS } from '@/core/fields/face-frame'
 import { FACE_EDGES, type SavedFacePlane } from '@/core/fields/face-plane'
 import type { PickedFace } from '@/core/fields/picked-face'
-import { ALONG, type Along } from '@/core/fields/square-plane'
+import { ALONG, type Along, type SavedEdgePlane } from '@/core/fields/square-plane'
 import { Choose } from '../../primitives/choose'
 import { NumberFigure } from '../../primitives/number-figure'
 
@@ -12,6 +12,43 @@ export const OnAxisOrEdge = ({ at, onChange }: { at: Along; onChange: (at: Along
     It stands <Choose label="Where along it" value={at} options={ALONG} onChange={(next) => onChange(next as Along)} />
   </p>
 )
+
+/** How a plane lies to an edge: square to it at a place, or through it, turned from the face beside it. */
+export function OnEdge({ saved, write }: { saved: SavedEdgePlane; write: (next: SavedEdgePlane) => void }) {
+  const { angle, from, ...square } = saved
+  return (
+    <>
+      <p>
+        It{' '}
+        <Choose
+          label="How it lies to the edge"
+          value={angle === undefined ? 'square' : 'through'}
+          options={{ square: 'is square to the edge', through: 'goes through the edge' }}
+          onChange={(how) => write(how === 'square' ? square : { ...square, angle: '45', from: from ?? 'first' })}
+        />
+        {angle !== undefined && (
+          <>
+            {', '}
+            <NumberFigure
+              label="The angle to the face"
+              formula={angle}
+              ending="°"
+              onChange={(next) => write({ ...saved, angle: next })}
+            />
+            {' from '}
+            <Choose
+              label="The face it is turned from"
+              value={from ?? 'first'}
+              options={{ first: 'one face', second: 'the other face' }}
+              onChange={(next) => write({ ...saved, from: next as 'first' | 'second' })}
+            />
+          </>
+        )}
+      </p>
+      {angle === undefined && <OnAxisOrEdge at={saved.at} onChange={(at) => write({ ...saved, at })} />}
+    </>
+  )
+}
 
 /** How a plane lies to a round face: square to its axis, or touching its outside at an angle. */
 export function OnRoundFace({ saved, write }: { saved: SavedFacePlane; write: (next: SavedFacePlane) => void }) {

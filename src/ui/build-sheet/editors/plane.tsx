@@ -5,17 +5,19 @@ import { BASE_PLANES, type PlaneField, type SavedPlane } from '@/core/fields/pla
 import type { PickedFace } from '@/core/fields/picked-face'
 import { ALONG } from '@/core/fields/square-plane'
 import type { Pick } from '@/core/fit/picks'
-import { isRoundOutside, pickedFaceOf, touching } from '@/core/steps/picked'
+import { isRoundOutside, pickedFaceOf, throughPickedEdge, touching } from '@/core/steps/picked'
 import { LengthFigure } from '../../primitives/length-figure'
 import { Panel } from '../../primitives/panel'
 import { useProject } from '../../store/store'
 import type { EditorProps } from './editor'
-import { OnAxisOrEdge, OnFlatFace, OnRoundFace } from './plane-on-face'
+import { OnAxisOrEdge, OnEdge, OnFlatFace, OnRoundFace } from './plane-on-face'
 
 type NameOf = (face: { part: string } | { reference: string; face: { item: string } }) => string
 
 function wordsOf(saved: SavedPlane, nameOf: NameOf, isRound: boolean): string {
   if ('base' in saved) return BASE_PLANES[saved.base]
+  if ('along' in saved && saved.angle !== undefined)
+    return `a plane through an edge of ${nameOf(saved)}, at ${saved.angle}°`
   if ('along' in saved) return `square to an edge of ${nameOf(saved)}, ${ALONG[saved.at]}`
   if (saved.touch !== undefined) return `touching ${nameOf(saved)} at ${saved.touch}°, ${ALONG[saved.at ?? 'middle']}`
   if (isRound) return `square to an axis of ${nameOf(saved)}, ${ALONG[saved.at ?? 'middle']}`
@@ -89,13 +91,13 @@ function Lies({
   write: (next: SavedPlane) => void
 }) {
   if ('base' in saved) return null
-  if ('along' in saved || saved.at !== undefined)
+  if ('along' in saved)
+    return <OnEdge saved={saved} write={(next) => write({ ...next, off: saved.off } as SavedPlane)} />
+  if (saved.at !== undefined)
     return (
       <>
-        {'face' in saved && (
-          <OnRoundFace saved={saved} write={(next) => write({ ...next, off: saved.off } as SavedPlane)} />
-        )}
-        <OnAxisOrEdge at={saved.at ?? 'middle'} onChange={(at) => write({ ...saved, at })} />
+        <OnRoundFace saved={saved} write={(next) => write({ ...next, off: saved.off } as SavedPlane)} />
+        <OnAxisOrEdge at={saved.at} onChange={(at) => write({ ...saved, at })} />
       </>
     )
   return <OnFlatFace saved={saved} picked={picked} write={(next) => write({ ...next, off: saved.off } as SavedPlane)} />
@@ -122,6 +124,7 @@ function offersOf(picks: readonly Pick[], keep: (pick: Pick) => PickedFace | und
     ...(round ? [{ words: `square to the axis of the round face of ${round.pick.ownerName} that is picked`, plane: { ...round.face, datum, at: 'middle' } }] : []), // prettier-ignore
     ...(round && isRoundOutside(round.pick.shape) ? [{ words: `touching the round face of ${round.pick.ownerName} where it is picked`, plane: touching(round.face, round.pick.shape, round.pick.point) }] : []), // prettier-ignore
     ...(edged ? [{ words: `square to the edge of ${edged.ownerName} beside what is picked`, plane: { part: edged.owner, along: { ...edged.edge!.kept!, run: 'piece' }, at: 'middle' } }] : []), // prettier-ignore
+    ...(edged ? [{ words: `through that edge, at 45° to the face that is picked`, plane: throughPickedEdge(edged)! }] : []), // prettier-ignore
     ...(flat && second ? [{ words: 'midway between the two faces that are picked', plane: { ...flat.face, and: second.face, datum } }] : []), // prettier-ignore
   ]
 }

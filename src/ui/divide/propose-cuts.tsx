@@ -1,40 +1,50 @@
 'use client'
 import { useRef, useState } from 'react'
 import { addStep, together } from '@/core/document/edits'
-import type { FitJoint, FitProposal } from '@/core/sheet/fit-to-bed'
+import type { Joint, Proposal, ProposedFor } from '@/core/propose'
 import { formatLength } from '@/core/units/length'
 import type { PartView } from '@/worker/views'
 import { Choose } from '../primitives/choose'
 import { useEngine } from '../actions/actions-context'
 import { useDocument, useProject, useUnit } from '../store/store'
 
-const JOINTS: Readonly<Record<FitJoint, string>> = {
-  tongue: 'tongue and groove',
-  dowels: 'pins',
-  none: 'nothing yet',
+/** What is asked for, and what can join the pieces, the usual one first. */
+const ASKED: Readonly<Record<ProposedFor, { words: string; joints: Partial<Record<Joint, string>> }>> = {
+  bed: {
+    words: 'make it fit the bed',
+    joints: { tongue: 'tongue and groove', dowels: 'pins', none: 'nothing yet' },
+  },
+  supports: {
+    words: 'cut it to print without supports',
+    joints: { dowels: 'loose dowels', none: 'nothing yet' },
+  },
 }
 
-/** Proposes cuts so that a part lies on the bed, says what they would make, and writes them as steps. */
-export function FitBed({ part }: { part: PartView }) {
+/** Proposes cuts so that a part lies on the bed or needs no supports, says what they would make, and writes them as steps. */
+export function ProposeCuts({ part, what }: { part: PartView; what: ProposedFor }) {
   const document = useDocument()
   const edit = useProject((s) => s.edit)
   const engine = useEngine()
-  const [joint, setJoint] = useState<FitJoint>('tongue')
-  const [found, setFound] = useState<FitProposal>()
+  const { words, joints } = ASKED[what]
+  const [joint, setJoint] = useState(Object.keys(joints)[0] as Joint)
+  const [found, setFound] = useState<Proposal>()
+  const [cuts, setCuts] = useState(0)
   const [busy, setBusy] = useState(false)
   const [error, setError] = useState('')
   const asked = useRef(0)
   const stop = () => {
     asked.current += 1
     setBusy(false)
-    void engine.stopFitting()
+    void engine.stopProposing()
   }
   const propose = async () => {
     const ticket = (asked.current += 1)
     setBusy(true)
     setError('')
+    setCuts(0)
     try {
-      const proposal = await engine.fitToBed(document, part.id, joint)
+      const told = (so: number) => ticket === asked.current && setCuts(so)
+      const proposal = await engine.propose(document, part.id, what, joint, told)
       if (ticket === asked.current) setFound(proposal)
     } catch (problem) {
       if (ticket === asked.current) setError(problem instanceof Error ? problem.message : String(problem))
@@ -45,22 +55,22 @@ export function FitBed({ part }: { part: PartView }) {
     <div className="pl-5 text-[15px]">
       <p>
         <button type="button" className="figure" disabled={busy} onClick={() => void propose()}>
-          make it fit the bed
+          {words}
         </button>{' '}
         with{' '}
         <Choose
           label={`What joins the pieces of ${part.name}`}
           value={joint}
-          options={JOINTS}
+          options={joints as Record<string, string>}
           onChange={(v) => {
             stop()
             setFound(undefined)
-            setJoint(v as FitJoint)
+            setJoint(v as Joint)
           }}
         />
         {busy && (
           <span role="status" className="pl-3 text-soft">
-            looking for places to cut …{' '}
+            looking for places to cut{cuts > 0 && `, ${cuts} so far`} …{' '}
             <button type="button" className="figure" onClick={stop}>
               stop
             </button>
@@ -69,7 +79,7 @@ export function FitBed({ part }: { part: PartView }) {
       </p>
       {error && <p className="text-rust">▲ {error}</p>}
       {found && (
-        <Proposal
+        <Proposed
           found={found}
           take={() => edit(together(...found.steps.map((s) => addStep(s))))}
           leave={() => setFound(undefined)}
@@ -79,7 +89,7 @@ export function FitBed({ part }: { part: PartView }) {
   )
 }
 
-function Proposal({ found, take, leave }: { found: FitProposal; take: () => void; leave: () => void }) {
+function Proposed({ found, take, leave }: { found: Proposal; take: () => void; leave: () => void }) {
   const unit = useUnit()
   const cuts = found.steps.filter((s) => s.kind === 'divide').length
   return (
@@ -97,6 +107,7 @@ function Proposal({ found, take, leave }: { found: FitProposal; take: () => void
           </span>
         </p>
       )}
+      {found.says && <p>{found.says}</p>}
       {found.notes.map((note) => (
         <p key={note} className="text-ochre">
           ▲ {note}

@@ -2,15 +2,16 @@ import { sheetOf, type StepOf } from '../../../tests/support/drawn'
 import type { Project } from '../document/schema'
 import { addStep } from '../document/edits'
 import { Kernel } from '../kernel/kernel'
-import { Builder } from './builder'
-import { type FitJoint, fitToBed } from './fit-to-bed'
+import { Builder } from '../sheet/builder'
+import { fitToBed } from './fit-to-bed'
+import type { Joint } from './proposing'
 
 const kernel = Kernel.load()
 let ids = 0
 
 async function proposed(
   steps: readonly StepOf[],
-  joint: FitJoint,
+  joint: Joint,
   bed: [number, number, number] = [220, 220, 250],
   part = 'bar',
 ) {
