@@ -52,7 +52,8 @@ test('the handle rack: an opening round each of three handles that were traced f
     await page.getByRole('button', { name: 'make room for it' }).click()
     await figure(page, 'The gap, per side', 'fit.loose', k)
     await expect(row(page, 'Rack')).toHaveCount(k + 1)
-    await expect(row(page, 'Rack').nth(k)).toContainText('✓ 0.35')
+    // As it is shown, within 0.01 of what was asked: a traced outline differs by a hair from browser to browser.
+    await expect(row(page, 'Rack').nth(k)).toContainText(/✓ 0\.3[45]/)
   }
   await expect(page.getByText('Rack cuts into Handles.')).toBeHidden()
   // They are taken out of it by hand, so that is as it should be.
