@@ -13,7 +13,7 @@ const RUNS = 3
 const TALL = 300
 
 /** Something like a statue: a ball drawn out, with lumps all over, of 2 n m triangles about. */
-function lumpy(n: number, m: number): Soup {
+export function lumpy(n: number, m: number): Soup {
   const positions: number[] = []
   const corner = (i: number, j: number) => {
     const [u, v] = [(2 * Math.PI * (i % n)) / n, (Math.PI * j) / m]

@@ -65,6 +65,7 @@ function randomNose(r: Random): Sheet {
       ['solid', { shape, across: String(across), height: String(across) }, 'body'],
       ['solid', nose, 'nose'],
       ['divide', { part: 'body', line: 'face', may: 'piece', gap: String(gap) }, 'd'],
+      ...randomJoint(r),
     ],
     gap,
     picked: (whole) => ({ face: [roundOf(whole, shape === 'ball' ? 'sphere' : 'cylinder')], holds: [facing(whole, [1, 0, 0])] }), // prettier-ignore
@@ -104,13 +105,16 @@ function randomCut(r: Random): Sheet {
   const off = base === 'ground' ? size(2, 20) : size(-8, 8)
   const line = r.from(LINES)
   const cut: Fields = { part: 'body', at: { base, off }, line, gap: String(gap), count: String(1 + r.below(4)), deep: size(2, 12), lean: size(4, 20), side: r.from(['both', 'both', 'front', 'behind']) } // prettier-ignore
+  return { steps: [body, ...less, ['divide', cut, 'd'], ...randomJoint(r)], gap }
+}
+
+/** A joint at the cut, or none. */
+function randomJoint(r: Random): StepOf[] {
+  const size = sizes(r)
   const joint = r.next() < 0.6
   const kind = r.from(JOINTS)
   const figures: Fields = kind === 'dowels' ? { what: r.from(['pins', 'front', 'dowels', 'rod']), across: size(2, 6), long: size(3, 9), gap: size(0.05, 0.3), lead: '0.5', count: String(1 + r.below(3)), shape: r.from(['round', 'keyed']) } : kind === 'tongue' ? { run: r.from(['middle', 'outline']), high: size(1.5, 4), gap: size(0.05, 0.3), on: r.from(['behind', 'front']) } : {} // prettier-ignore
-  return {
-    steps: [body, ...less, ['divide', cut, 'd'], ...(joint ? [[kind, figures, 'j'] as StepOf] : [])],
-    gap,
-  }
+  return joint ? [[kind, figures, 'j']] : []
 }
 
 /** What is wrong with what was built; what was refused is not. */

@@ -15,6 +15,7 @@ const EASE = 1.15
 
 /** Places all over a section, those with the most room first. */
 export function roomIn(section: Profile): Roomy[] {
+  if (section.loops.length === 0) return []
   const [x0, y0, x1, y1] = boundsOf(section)
   const step = Math.max(x1 - x0, y1 - y0) / LOOKS
   const [nx, ny] = [Math.max(2, Math.ceil((x1 - x0) / step)), Math.max(2, Math.ceil((y1 - y0) / step))]

@@ -40,6 +40,12 @@ export function inFrontOf({ shape, outside }: Pick<RoundCut, 'shape' | 'outside'
   return (outside ? 1 : -1) * overRound(shape, p)
 }
 
+/** Along which way a round is the same all round; a ball is along none. */
+export const axisOf = (shape: Round): Vec3 => (shape.kind === 'sphere' ? [0, 0, 0] : shape.axis)
+
+/** Its radius so far along its axis, mm. */
+export const radiusAt = (shape: Round, along: number): number => shape.radius + (shape.kind === 'cone' ? along * Math.tan(shape.halfAngle) : 0) // prettier-ignore
+
 function overRound(shape: Round, p: Vec3): number {
   if (shape.kind === 'sphere') return length(sub(p, shape.point)) - shape.radius
   const off = sub(p, shape.point)
@@ -52,8 +58,15 @@ function overRound(shape: Round, p: Vec3): number {
 /** Which way what lies about a place comes off: straight away from the middle or the axis of the round, or towards it. */
 export function wayOff({ shape, outside }: RoundCut, p: Vec3): Vec3 {
   const off = sub(p, shape.point)
-  const out = shape.kind === 'sphere' ? off : sub(off, scale(shape.axis, dot(off, shape.axis)))
+  const out = sub(off, scale(axisOf(shape), dot(off, axisOf(shape))))
   return scale(normalize(length(out) > 1e-9 ? out : [0, 0, 1]), outside ? 1 : -1)
+}
+
+/** On the round where what is in front comes off it by a way, its z that way. */
+export function seatOf({ shape, outside, middle }: RoundCut, way: Vec3): Placement {
+  const along = dot(sub(middle, shape.point), axisOf(shape))
+  const on = add(shape.point, scale(axisOf(shape), along))
+  return compose(translation(add(on, scale(way, (outside ? 1 : -1) * radiusAt(shape, along)))), turnOnto([0, 0, 1], way)) // prettier-ignore
 }
 
 /**

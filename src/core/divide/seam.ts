@@ -1,4 +1,5 @@
 import { token } from '../fields/field-kind'
+import type { CutSurface } from './cut-surface'
 import type { Placement } from '../geometry/placement'
 import type { Vec3 } from '../geometry/vec'
 import type { Profile } from '../profile/segment'
@@ -17,8 +18,12 @@ export interface Seam {
   /** At which height over the frame the piece behind ends, and the one in front begins. */
   ends: readonly [behind: number, front: number]
   gap: number
-  /** What was solid on the frame's plane; none where the cut is not flat. */
-  section?: Profile
+  /** What the cut follows. */
+  surface: CutSurface
+  /** Whether that is the frame's plane. */
+  flat: boolean
+  /** What was solid on the frame's plane; where the cut is not flat, what the pieces have over each other along z. */
+  section: Profile
   /** The ways by which the piece in front comes off, the first first; length 1, project's frame. */
   ways: readonly Vec3[]
   /** How far it has to come to be clear of the other. */

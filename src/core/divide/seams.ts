@@ -4,6 +4,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import type { Profile } from '../profile/segment'
 import { piecesOf } from '../profile/united'
 import { insideOf } from '../profile/measure'
+import { shadowOf } from './shadow'
 import { speck } from './speck'
 import type { Kerf } from './kerf'
 import type { Piece } from './parted'
@@ -20,7 +21,7 @@ export const MORE = 0.02
  * Where pieces meet at one cut: each place of the part's material that the cut takes away, with the pieces that it is between.
  * @param kerf the cut's spaces @param grown those, a little wider than the gap
  * @param complete whether the pieces are all that there is outside of the cuts
- * @param section of the whole on the frame, for flat cuts
+ * @param section of the whole on the frame, for flat cuts; of others what lies over each other there is looked at
  */
 export function seamsOf(
   kernel: Kernel,
@@ -50,8 +51,8 @@ export function seamsOf(
   const all = [...met.values()]
   return all.map(({ bodies, ...pair }, i) => {
     const name = `${nth + 1}${all.length > 1 ? String.fromCharCode(97 + (i % 26)) : ''}`
-    const own = section && { loops: piecesOf(section).filter((p) => bodies.some((b) => hasOn(kernel, b, frame, p))).flatMap((p) => p.loops) } // prettier-ignore
-    return of(name, { ...pair, ...(own && own.loops.length > 0 ? { section: own } : {}) })
+    const own = section ? piecesOf(section).filter((p) => bodies.some((b) => hasOn(kernel, b, frame, p))).flatMap((p) => p.loops) : [] // prettier-ignore
+    return of(name, { ...pair, section: own.length > 0 ? { loops: own } : shadowOf(kernel, bodies, frame) })
   })
 }
 

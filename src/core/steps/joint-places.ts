@@ -1,5 +1,5 @@
 import type { PlacesOn } from '../built/built'
-import { placesFor, roomIn } from '../divide/places'
+import { placesFor } from '../divide/places'
 import type { Seam } from '../divide/seam'
 import { liesIn } from '../divide/socket'
 import { countField } from '../fields/number'
@@ -8,7 +8,7 @@ import { movedAlong } from '../geometry/placement'
 import type { Vec2 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
-import { atPlace, type Facing, facingOf, type Pieces } from './joints'
+import { evenPlaces, type Facing, facingOf, type Pieces, type Stand, standOn } from './joints'
 
 /** Where things are put on cuts. */
 export const placesFields = {
@@ -41,7 +41,7 @@ export interface Wanted {
   /** And in the own piece, seen from the other. */
   back?: Solid
   /** What else is asked of a place. */
-  also?: (at: Vec2) => boolean
+  also?: (on: Standing) => boolean
 }
 
 /** Both sides are looked at from the piece that has not been: what is put into the own piece. */
@@ -53,9 +53,15 @@ export const placesAt = (seams: readonly Seam[], at: readonly Vec2[]): { places?
     ? { places: { field: 'at', frame: movedAlong(seams[0]!.frame, [0, 0, seams[0]!.ends[0]]), at } }
     : {}
 
+/** A place on a cut: what is put there from the piece behind it, and from the other. */
+export interface Standing extends Spot {
+  own: Stand
+  back: Stand
+}
+
 /**
  * Places on a cut that have the room: those that are given, or proposed ones.
- * Errors: no-room
+ * Errors: no-room, uneven
  */
 export function spotsOn(
   v: { count: number; at: readonly Spot[] },
@@ -64,22 +70,30 @@ export function spotsOn(
   pieces: Pieces,
   kernel: Kernel,
   notes: string[],
-): readonly Spot[] {
+): readonly Standing[] {
   const { said, clear, into, field, across, least } = wanted
   const { seam } = facing
-  const lies = (room: Solid | undefined, side: Facing, at: Vec2) => !room || liesIn(kernel, kernel.place(room, atPlace(side, at, side.ends[0])), pieces.get(side.other)) // prettier-ignore
-  const fits = (at: Vec2): boolean =>
+  const lies = (room: Solid | undefined, { frame }: Stand, piece: string) => !room || liesIn(kernel, kernel.place(room, frame), pieces.get(piece)) // prettier-ignore
+  const standing = (spot: Spot): Standing | undefined => {
+    const [own, other] = [standOn(facing, spot.at, clear), standOn(back(facing), spot.at, clear)]
+    return own && other && { ...spot, own, back: other }
+  }
+  const fits = (on: Standing): boolean =>
     kernel.scoped(
-      () => lies(into, facing, at) && lies(wanted.back, back(facing), at) && (!wanted.also || wanted.also(at)),
+      () => lies(into, on.own, facing.other) && lies(wanted.back, on.back, facing.own) && (!wanted.also || wanted.also(on)), // prettier-ignore
       () => [],
     )
   if (v.at.length > 0) {
-    const bad = v.at.findIndex(({ at }) => !fits(at))
+    const given = v.at.map((spot, i) => standing(spot) ?? raise('uneven', `The cut is too steep or uneven at place ${i + 1} for ${said}. Another place would do, or a smaller one.`, 'at')) // prettier-ignore
+    const bad = given.findIndex((on) => !fits(on))
     if (bad >= 0) raise('no-room', `Place ${bad + 1} at cut ${seam.name} has no room for ${said}. Another place would do, or a smaller one.`, 'at') // prettier-ignore
-    return v.at
+    return given
   }
-  const all = roomIn(facing.section)
-  const places = placesFor(all, v.count, clear, fits)
+  const all = evenPlaces(facing, clear)
+  const places = placesFor(all, v.count, clear, (at) => {
+    const on = standing({ at, name: '' })
+    return on !== undefined && fits(on)
+  })
   if (places.length === 0) {
     const room = all[0]?.room ?? 0
     const most = Math.floor(10 * (across + 2 * (room - clear))) / 10
@@ -87,5 +101,5 @@ export function spotsOn(
     raise('no-room', `Cut ${seam.name} has no place for ${said}. ${instead}`, field)
   }
   if (places.length < v.count) notes.push(`Cut ${seam.name} has room for ${places.length} of ${v.count}.`)
-  return places.map((at, k) => ({ at, name: `${k + 1}` }))
+  return places.map((at, k) => standing({ at, name: `${k + 1}` })!)
 }

@@ -1,8 +1,10 @@
 import { DIVIDED, type Divided, piecesAt, type Seam } from '../divide/seam'
+import { type Roomy, roomIn } from '../divide/places'
 import { publicationField, type PublicationValue } from '../fields/publication'
 import { countField } from '../fields/number'
-import { FLIPPED, compose, type Placement, translation } from '../geometry/placement'
-import type { Profile } from '../profile/segment'
+import { riseWithin } from '../divide/cut-surface'
+import { FLIPPED, compose, type Placement, translation, turn } from '../geometry/placement'
+import { dot, type Vec2 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
 import { newStep, type Offer, type Situation } from './offer'
@@ -27,7 +29,6 @@ export const OPEN = 0.5
 /** A seam that a joint can be made at, as seen from one of its pieces. */
 export interface Facing {
   seam: Seam
-  section: Profile
   /** Takes a frame whose z leads from this piece's cut into the other to the project's. */
   frame: Placement
   /** At which heights in it this piece ends and the other begins. */
@@ -38,26 +39,69 @@ export interface Facing {
 
 /** Both ways of looking at a seam. */
 export function facingOf(seam: Seam, from: 'behind' | 'front'): Facing {
-  const section = seam.section!
   const [lo, hi] = seam.ends
-  if (from === 'behind') return { seam, section, frame: seam.frame, ends: [lo, hi], own: seam.behind, other: seam.front } // prettier-ignore
-  return { seam, section, frame: compose(seam.frame, FLIPPED), ends: [-hi, -lo], own: seam.front, other: seam.behind }
+  if (from === 'behind') return { seam, frame: seam.frame, ends: [lo, hi], own: seam.behind, other: seam.front } // prettier-ignore
+  return { seam, frame: compose(seam.frame, FLIPPED), ends: [-hi, -lo], own: seam.front, other: seam.behind }
 }
 
 /** A frame moved to a place on it, which is told as the seam has it, and to a height. */
 export const atPlace = ({ frame, seam }: Facing, [x, y]: readonly [number, number], z: number): Placement => compose(frame, translation([x, frame === seam.frame ? y : -y, z])) // prettier-ignore
 
+/** Where on a cut something stands. */
+export interface Stand {
+  /** At the highest place where its piece ends there; z leads into the other. */
+  frame: Placement
+  /** So far under that the lowest lies, mm. */
+  rise: number
+  /** So far down, from there, what stands there roots, and what is let in is opened: 0 where the cut is flat. mm */
+  drop: number
+}
+
+/** What stands on a cut that is not flat roots so much deeper, mm, and by so much of the gap: that is measured square to the cut. */
+const SLOPING = 0.2
+const BY_GAP = 0.15
+
+/** Within a radius about a place on a seam, which is told as the seam has it; none where the cut is too uneven there. */
+export function standOn(facing: Facing, at: Vec2, radius: number): Stand | undefined {
+  const { seam, frame, ends } = facing
+  if (seam.flat) return { frame: atPlace(facing, at, ends[0]), rise: 0, drop: 0 }
+  const within = riseWithin(seam.surface, seam.frame, at, radius)
+  if (!within) return undefined
+  const [lowest, highest] = within
+  const rise = highest - lowest
+  const drop = rise < 1e-9 ? 0 : rise + SLOPING + BY_GAP * seam.gap
+  return { frame: atPlace(facing, at, ends[0] + (frame === seam.frame ? highest : -lowest)), rise, drop }
+}
+
+/** Places on a seam where something that clears a radius can stand, those with the most room first. */
+export function evenPlaces(facing: Facing, clear: number): Roomy[] {
+  const all = roomIn(facing.seam.section)
+  return facing.seam.flat ? all : all.filter((p) => p.room >= clear && standOn(facing, p.at, clear))
+}
+
+/** What a cut has to be for a joint. */
+export type Carries =
+  /** A plane. */
+  | 'flat'
+  /** What is in front comes straight off it. */
+  | 'off'
+  | 'any'
+
 /**
- * The seams that are meant, all of them flat and drawn off straight.
+ * The seams that are meant. Errors: no-cut, not-flat, slides, at
  * @param what would be made there, for the maker
  */
-export function flatSeams({ cut, nth, at = [] }: JointAt, what: string): Seam[] {
+export function seamsMeant({ cut, nth, at = [] }: JointAt, what: string, on: Carries): Seam[] {
   const all = cut.data.seams.filter((s) => nth === 0 || Number(s.cut) === nth)
   if (all.length === 0) raise('no-cut', `There is no cut ${nth}; there ${cut.data.seams.length === 1 ? 'is one' : `are ${cut.data.seams.length}`}.`, 'nth') // prettier-ignore
-  if (all.some((s) => !s.section)) raise('not-flat', `The cut is not flat; ${what} can only be had at straight cuts. Its own shape locates the pieces already.`, 'cut') // prettier-ignore
+  if (on === 'flat' && all.some((s) => !s.flat)) raise('not-flat', `The cut is not flat; ${what} can only be had at straight cuts. Pins, magnets, screws and marks can be had at others too.`, 'cut') // prettier-ignore
+  if (on === 'off' && !all.every(comesStraightOff)) raise('slides', `The pieces slide together along the line of the cut, and ${what} across it would lock them. Screws or magnets can be had; its own shape locates the pieces already.`, 'cut') // prettier-ignore
   if (at.length > 0 && all.length > 1) raise('at', `Places are told on one cut, and this joins ${all.length}; say which cut is meant.`, 'nth') // prettier-ignore
   return all
 }
+
+/** Whether what is in front of a seam comes straight off its frame. */
+const comesStraightOff = ({ ways, frame }: Seam): boolean => ways.some((w) => dot(w, turn(frame, [0, 0, 1])) > 1 - 1e-9)
 
 /** At which cut of which part, and at which places, if some are told. */
 interface JointAt {
@@ -102,11 +146,21 @@ export class Pieces {
   }
 }
 
-/** For each divided part with straight cuts: a joint of a kind. */
-export function offerJoint(at: Situation, kind: string, words: string, fields: Record<string, unknown> = {}): Offer[] {
+/** Lines of a cut that carry no joint that comes straight off. */
+const SLIDING = ['dovetail', 'puzzle']
+const carries = (line: unknown, on: Carries): boolean => on === 'any' || line === 'straight' || (on === 'off' && !SLIDING.includes(String(line))) // prettier-ignore
+
+/** For each divided part whose cuts carry it: a joint of a kind. */
+export function offerJoint(
+  at: Situation,
+  kind: string,
+  words: string,
+  on: Carries,
+  fields: Record<string, unknown> = {},
+): Offer[] {
   return at.left.flatMap(({ step, token }): Offer[] => {
     const by = token === DIVIDED.name ? at.document.steps.find((s) => s.id === step) : undefined
-    if (!by || (by.fields.line ?? 'straight') !== 'straight') return []
+    if (!by || !carries(by.fields.line ?? 'straight', on)) return []
     if (at.document.steps.some((s) => s.kind === kind && !s.off && (s.fields.cut ?? step) === step)) return []
     return [{ key: `${kind} ${step}`, words, about: step, steps: [newStep(at, kind, { cut: step, ...fields })] }] // prettier-ignore
   })

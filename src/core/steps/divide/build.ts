@@ -1,8 +1,9 @@
 import { trianglesOf } from '../../faces/topology'
 import { carriedOn, comesOff, cutLine, type LineShape } from '../../divide/cut-line'
-import { type Carried, cutEnds, type Kerf, type KerfNames, kerfOf } from '../../divide/kerf'
+import { type CutSurface, kerfAlong } from '../../divide/cut-surface'
+import { type Carried, cutEnds, type Kerf } from '../../divide/kerf'
 import { bodyAt, partedInBox, partedPiece, partedWhole } from '../../divide/parted'
-import { inFrontOf, roundCut, roundKerf, wayOff } from '../../divide/round-kerf'
+import { inFrontOf, roundCut, seatOf, wayOff } from '../../divide/round-kerf'
 import { DIVIDED, piecesAt, type Seam } from '../../divide/seam'
 import { MORE, type PieceHere, seamsOf } from '../../divide/seams'
 import { sectionOf } from '../../divide/section'
@@ -25,10 +26,10 @@ const LEAST_IN_BOX = 0.01
 
 /** A cut, whatever it goes by. */
 interface Cut {
-  /** On the cut: z leads to the front. */
+  /** On the cut: z leads to the front; once it is known which way that comes off, that way. */
   frame: Placement
-  /** Its spaces, by where on both sides of it they end. */
-  kerf: (ends: readonly [number, number], names: KerfNames) => Kerf
+  seat?: (way: Vec3) => Placement
+  surface: CutSurface
   /** How far in front of it a place lies, mm. */
   inFront: (place: Vec3) => number
   /** The ways by which what is in front comes off, by that. */
@@ -44,9 +45,10 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   if (v.line === 'face' && v.may === 'box') raise('may', 'A cut along a round face has no plane for a box; the whole part can be cut, or only the piece that has a face.', 'may') // prettier-ignore
   if (v.may === 'box' && v.gap < LEAST_IN_BOX) raise('gap', `In a box the cut needs a gap; from ${LEAST_IN_BOX} mm on it can be had.`, 'gap') // prettier-ignore
   const ends = cutEnds(v.gap, v.line === 'face' ? 'front' : v.gap === 0 ? 'both' : v.side)
-  const cuts = Array.from({ length: v.times }, (_, nth) => cutAt(v, nth, context))
+  const cuts = Array.from({ length: v.times }, (_, nth) => cutAt(v, nth))
   const names = (nth: number) => ({ step: id, cut: `${nth + 1}` })
-  const kerfs = cuts.map((cut, nth) => cut.kerf(ends, names(nth)))
+  const spaces = (cut: Cut, at: readonly [number, number], nth: number) => kerfAlong(kernel, cut.surface, at, names(nth), context.tolerance) // prettier-ignore
+  const kerfs = cuts.map((cut, nth) => spaces(cut, ends, nth))
   const box = v.may === 'box' ? boxOn(v, context) : undefined
   const solids = partedBy(v, cuts[0]!, kerfs, box, context)
   const all = solids.map((piece, i): PieceHere => ({ ...piece, id: `${id}.${i + 1}` }))
@@ -54,13 +56,14 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const ways = cuts[0]!.ways(pieces.find((p) => p.level > 0)?.solid)
   const far = farFrom(v, ways[0]!)
   const seams = cuts.flatMap((cut, nth) => {
-    const grown = cut.kerf([ends[0] - MORE, ends[1] + MORE], names(nth))
+    const grown = spaces(cut, [ends[0] - MORE, ends[1] + MORE], nth)
+    const frame = cut.seat?.(ways[0]!) ?? cut.frame
     return seamsOf(
       kernel,
       v.part.solid,
       pieces,
-      { kerf: kerfs[nth]!, complete: v.may === 'whole' && v.stay === 'all', grown, nth, frame: cut.frame, ...(cut.section ? { section: cut.section } : {}), ...(box ? { within: box } : {}) }, // prettier-ignore
-      (name, meet): Seam => ({ cut: `${nth + 1}`, name, ...meet, frame: cut.frame, ends, gap: v.gap, ways, far }),
+      { kerf: kerfs[nth]!, complete: v.may === 'whole' && v.stay === 'all', grown, nth, frame, ...(cut.section ? { section: cut.section } : {}), ...(box ? { within: box } : {}) }, // prettier-ignore
+      (name, meet): Seam => ({ cut: `${nth + 1}`, name, ...meet, surface: cut.surface, flat: cut.section !== undefined, frame, ends, gap: v.gap, ways, far }),
     )
   })
   return {
@@ -111,9 +114,9 @@ function farthestOf({ on: { mesh, topology }, region }: FaceValue, inFront: Cut[
 }
 
 /** The nth cut, from 0 on. */
-function cutAt(v: DivideValues, nth: number, context: StepContext): Cut {
-  if (v.line === 'face') return cutOnFace(v, context)
-  if (v.line === 'drawn') return drawnCut(v, nth, context)
+function cutAt(v: DivideValues, nth: number): Cut {
+  if (v.line === 'face') return cutOnFace(v)
+  if (v.line === 'drawn') return drawnCut(v, nth)
   const frame = movedAlong(v.at.frame, [0, 0, nth * v.pitch])
   const section = sectionOf(v.part.pointable(), frame)
   if (section.loops.length === 0) raise('missed', `The plane${v.times > 1 ? ` of cut ${nth + 1}` : ''} does not go through ${v.part.name}.`, 'at') // prettier-ignore
@@ -126,7 +129,7 @@ function cutAt(v: DivideValues, nth: number, context: StepContext): Cut {
   const { middle, far } = roundPart(v, own)
   const figures = { count: v.count, deep: v.deep, lean: (v.lean * Math.PI) / 180 }
   const run = cutLine(v.line, reach, 4 * far, figures)
-  return lineCut(frame, { line: run, frame: own, middle, far }, v.line === 'straight' ? section : undefined, context)
+  return lineCut(frame, { line: run, frame: own, middle, far }, v.line === 'straight' ? section : undefined)
 }
 
 /** A cut by a line that is carried through. @param section of the part on it, if it is straight */
@@ -134,12 +137,11 @@ function lineCut(
   frame: Placement,
   carried: Carried,
   section: Profile | undefined,
-  { kernel, tolerance }: StepContext,
 ): Cut {
   const back = invert(frame)
   return {
     frame,
-    kerf: (ends, names) => kerfOf(kernel, carried, ends, names, tolerance),
+    surface: { line: carried },
     inFront: (place) => apply(back, place)[2],
     ways: () => waysOf(frame, carried, section !== undefined),
     ...(section ? { section } : {}),
@@ -147,14 +149,15 @@ function lineCut(
 }
 
 /** A cut along a face that is round, drawn on past its edges. */
-function cutOnFace(v: DivideValues, { kernel, tolerance }: StepContext): Cut {
+function cutOnFace(v: DivideValues): Cut {
   const [face] = v.face
   if (!face) return raise('no-face', 'Pick the round face that the cut follows.', 'face')
   const box = v.part.solid.bounds()
   const cut = roundCut(face.on, face.region, face.tag.shape, boxMiddle(box), length(boxSize(box)) + 1)
   return {
     frame: turnOnto([0, 0, 1], wayOff(cut, face.point)),
-    kerf: (ends, names) => roundKerf(kernel, cut, ends, names, tolerance),
+    seat: (way) => seatOf(cut, way),
+    surface: { round: cut },
     inFront: (place) => inFrontOf(cut, place),
     ways: (front) => [wayOff(cut, front ? boxMiddle(front.bounds()) : face.point)],
   }
@@ -166,7 +169,7 @@ function runsUp(line: LineShape, along: DivideValues['along'], [wide, high]: Vec
   return short ? high < wide : high > wide
 }
 
-function drawnCut(v: DivideValues, nth: number, context: StepContext): Cut {
+function drawnCut(v: DivideValues, nth: number): Cut {
   if (!v.drawing) return raise('no-path', 'Choose a drawing with a line that does not close.', 'drawing')
   const { segments, closed, frame } = pathOf(v.drawing.data, 'drawing')
   if (closed) return raise('closed', 'The line of this drawing closes; one that does not would divide the part.', 'drawing') // prettier-ignore
@@ -178,7 +181,7 @@ function drawnCut(v: DivideValues, nth: number, context: StepContext): Cut {
   const { middle, far } = roundPart(v, shifted)
   const at = apply(shifted, [...pointAt(straight(first, last), 0.5), 0])
   const onCut = fromFrame(turn(frame, [dx, dy, 0]), turn(frame, [0, 0, -1]), turn(frame, [-dy, dx, 0]), at)
-  return lineCut(onCut, { line: carriedOn(segments as Segment[], middle, 2 * far), frame: shifted, middle, far }, undefined, context) // prettier-ignore
+  return lineCut(onCut, { line: carriedOn(segments as Segment[], middle, 2 * far), frame: shifted, middle, far }, undefined) // prettier-ignore
 }
 
 /** The middle of the part on a frame, and a radius round it that has all of the part. */

@@ -67,5 +67,5 @@ test('a hole through the part near the cut is kept clear of', async () => {
 
 test('a cut in dovetails takes no pins, and says why', async () => {
   const { problems } = await joined({}, BAR, ['divide', { part: 'bar', at: { base: 'side', off: '10' }, line: 'dovetail' }, 'd']) // prettier-ignore
-  expect(problems[0]).toMatchObject({ field: 'cut', message: expect.stringContaining('not flat') })
+  expect(problems[0]).toMatchObject({ field: 'cut', message: expect.stringContaining('would lock them') })
 })

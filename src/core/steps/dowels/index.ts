@@ -1,16 +1,16 @@
 import { boreSolid, dowelSolid, type PinFigures, pinSolid, socketSolid } from '../../divide/socket'
+import type { Seam } from '../../divide/seam'
 import { gapRow } from '../../built/gap-row'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
-import type { Spot } from '../../fields/spots'
-import { turn, turnOnto } from '../../geometry/placement'
+import { movedAlong, turn, turnOnto } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
-import { scale, type Vec2 } from '../../geometry/vec'
+import { scale } from '../../geometry/vec'
 import type { RowSpec } from '../../built/rows'
 import { raise } from '../../result'
-import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places' // prettier-ignore
+import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
+import { PLACES_NOTES, placesAt, placesFields, placesWords, spotsOn, type Standing, type Wanted } from '../joint-places' // prettier-ignore
 import { type PartOutput, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -60,8 +60,8 @@ export const dowelsStep = stepKind({
   },
   start: startJoint,
   offers: (at) => [
-    ...offerJoint(at, 'dowels', 'join the pieces with pins'),
-    ...offerJoint(at, 'dowels', 'join the pieces with pieces of a rod', { what: 'rod' }).map((o) => ({ ...o, key: `rod ${o.key}` })), // prettier-ignore
+    ...offerJoint(at, 'dowels', 'join the pieces with pins', 'off'),
+    ...offerJoint(at, 'dowels', 'join the pieces with pieces of a rod', 'off', { what: 'rod' }).map((o) => ({ ...o, key: `rod ${o.key}` })), // prettier-ignore
   ],
   example: [
     { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
@@ -73,23 +73,26 @@ export const dowelsStep = stepKind({
 
 function buildDowels(v: Values, context: StepContext): StepOutput {
   const { kernel } = context
-  const seams = flatSeams(v, 'pins')
+  const seams = seamsMeant(v, 'pins', 'off')
   if (v.lead > v.across || v.lead * 2 > v.long) raise('lead', `A bevel of ${v.lead.toFixed(1)} mm is too high for these; up to ${Math.min(v.across, v.long / 2).toFixed(1)} mm would do.`, 'lead') // prettier-ignore
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
-  const found: Vec2[] = []
+  const found: Standing[] = []
   const made = seams.flatMap((seam) => {
     const facing = facingOf(seam, v.what === 'front' ? 'front' : 'behind')
     const spots = spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes)
-    found.push(...spots.map(({ at }) => at))
+    found.push(...spots)
     return spots.map((spot, i) => {
       const make = isLoose(v) ? drilled : pinned
       return make(v, facing, { ...spot, said: `${i + 1} at cut ${seam.name} of ${v.cut.data.whole}` }, `${seam.name} ${spot.name}`, pieces, context) // prettier-ignore
     })
   })
-  if (v.what === 'rod') notes.push(`Rod Ø ${v.across.toFixed(2)} mm: ${made.length} pieces ${(2 * v.long + seams[0]!.gap).toFixed(1)} mm long.`) // prettier-ignore
-  return { parts: [...pieces.outputs(), ...made.flatMap((m) => m.loose ?? [])], rows: made.flatMap((m) => m.row ?? []), notes, ...placesAt(seams, found) } // prettier-ignore
+  if (v.what === 'rod') notes.push(`Rod Ø ${v.across.toFixed(2)} mm: ${made.length} pieces ${Math.min(...found.map((on) => lengthOf(v, seams[0]!, on))).toFixed(1)} mm long.`) // prettier-ignore
+  return { parts: [...pieces.outputs(), ...made.flatMap((m) => m.loose ?? [])], rows: made.flatMap((m) => m.row ?? []), notes, ...placesAt(seams, found.map(({ at }) => at)) } // prettier-ignore
 }
+
+/** How far it is from the end of a hole to that of the other, without their gaps. */
+const lengthOf = (v: Values, { gap }: Seam, { own }: Standing): number => 2 * v.long + gap + own.rise
 
 const isLoose = (v: Values): boolean => v.what === 'dowels' || v.what === 'rod'
 
@@ -110,7 +113,7 @@ function wantedAt(v: Values, { seam }: Facing, { kernel, tolerance }: StepContex
 }
 
 /** A place, with its number and its cut for the maker. */
-type Said = Spot & { said: string }
+type Said = Standing & { said: string }
 
 interface Made {
   row?: RowSpec
@@ -120,15 +123,14 @@ interface Made {
 function pinned(
   v: Values,
   facing: Facing,
-  { at, said }: Said,
+  { own: { frame, drop }, said }: Said,
   which: string,
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
 ): Made {
-  const { own, other, ends } = facing
-  const frame = atPlace(facing, at, ends[0])
-  const pin = copied(kernel, pinSolid(kernel, figuresOf(v), -ROOT, id, tolerance), frame, which)
-  const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, facing.seam.gap - OPEN, id, tolerance), frame, which) // prettier-ignore
+  const { own, other } = facing
+  const pin = copied(kernel, pinSolid(kernel, figuresOf(v), -ROOT - drop, id, tolerance), frame, which)
+  const hole = copied(kernel, socketSolid(kernel, figuresOf(v), v.gap, facing.seam.gap - OPEN - drop, id, tolerance), frame, which) // prettier-ignore
   pieces.add(own, pin)
   pieces.take(other, hole)
   return {
@@ -139,19 +141,23 @@ function pinned(
 function drilled(
   v: Values,
   facing: Facing,
-  { at, said }: Said,
+  on: Said,
   which: string,
   pieces: Pieces,
   { kernel, id, tolerance }: StepContext,
 ): Made {
-  const { own, other, ends, seam } = facing
-  for (const side of [facing, back(facing)]) {
-    const hole = boreSolid(kernel, v.across + 2 * v.gap, seam.gap - OPEN, seam.gap + v.long + v.gap, 'socket', id, tolerance) // prettier-ignore
-    pieces.take(side.other, copied(kernel, hole, atPlace(side, at, side.ends[0]), which)) // prettier-ignore
+  const { own, other, seam } = facing
+  for (const [stand, piece] of [
+    [on.own, other],
+    [on.back, own],
+  ] as const) {
+    // prettier-ignore
+    const hole = boreSolid(kernel, v.across + 2 * v.gap, seam.gap - OPEN - stand.drop, seam.gap + v.long + v.gap, 'socket', id, tolerance) // prettier-ignore
+    pieces.take(piece, copied(kernel, hole, stand.frame, which))
   }
   if (v.what === 'rod') return {}
-  const whole = 2 * v.long + seam.gap
-  const frame = atPlace(facing, at, (ends[0] + ends[1]) / 2)
+  const whole = lengthOf(v, seam, on)
+  const frame = movedAlong(on.own.frame, [0, 0, (seam.gap - on.own.rise) / 2])
   const dowel = copied(kernel, dowelSolid(kernel, v.across, whole, v.lead, id, tolerance), frame, which)
   const part = `${id}.${which.replaceAll(' ', '-')}`
   return {
@@ -163,7 +169,7 @@ function drilled(
       pauses: [],
       of: { part: seam.behind, nth: 0, away: scale(seam.ways[0]!, 0.5) },
     },
-    row: rowOf(v, id, which, `Dowel ${said}`, [part], 'dowel', [own, other]), // prettier-ignore
+    row: rowOf(v, id, which, `Dowel ${on.said}`, [part], 'dowel', [own, other]), // prettier-ignore
   }
 }
 

@@ -6,7 +6,7 @@ import { lengthField } from '../../fields/length'
 import { copied } from '../../kernel/retagged'
 import { areaOf } from '../../profile/measure'
 import { raise } from '../../result'
-import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -44,7 +44,7 @@ export const seamGlueStep = stepKind({
     bed: { called: 'bottom of a groove for glue', moved: ['deep', 'how deep the grooves are'], along: () => -1 },
   },
   start: startJoint,
-  offers: (at) => offerJoint(at, 'seam-glue', 'let grooves for glue into the faces'),
+  offers: (at) => offerJoint(at, 'seam-glue', 'let grooves for glue into the faces', 'flat'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -56,7 +56,7 @@ export const seamGlueStep = stepKind({
 function buildGlue(v: Values, context: StepContext): StepOutput {
   if (v.apart < v.wide + 0.4) raise('apart', `Grooves ${v.wide.toFixed(1)} mm wide every ${v.apart.toFixed(1)} mm leave nothing between them; from ${(v.wide + 0.8).toFixed(1)} mm on they do.`, 'apart') // prettier-ignore
   const pieces = new Pieces(context.kernel, v.cut.parts)
-  const notes = flatSeams(v, 'grooves').map((seam) => {
+  const notes = seamsMeant(v, 'grooves', 'flat').map((seam) => {
     const sides = v.on === 'both' ? (['behind', 'front'] as const) : [v.on]
     const made = sides.map((from) => grooved(v, facingOf(seam, from), pieces, context))
     return `Cut ${seam.name}: ${made[0]!.area.toFixed(0)} mm² to glue, ${made[0]!.open.toFixed(0)} mm² of it over grooves.`

@@ -3,9 +3,10 @@ import { boreSolid } from '../../divide/socket'
 import { gapRow } from '../../built/gap-row'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
+import { movedAlong } from '../../geometry/placement'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
-import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, seamsMeant, type Stand, startJoint } from '../joints' // prettier-ignore
 import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, placesAt } from '../joint-places'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -36,7 +37,7 @@ export const seamMagnetsStep = stepKind({
   ], // prettier-ignore
   surfaces: { pocket: { called: 'pocket for a magnet', moved: ['gap', 'the gap round it'], along: () => -1 } },
   start: startJoint,
-  offers: (at) => offerJoint(at, 'seam-magnets', 'join the pieces with magnets'),
+  offers: (at) => offerJoint(at, 'seam-magnets', 'join the pieces with magnets', 'any'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -47,7 +48,7 @@ export const seamMagnetsStep = stepKind({
 
 function buildMagnets(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context
-  const seams = flatSeams(v, 'magnets')
+  const seams = seamsMeant(v, 'magnets', 'any')
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   const deep = v.high + v.sink
@@ -60,12 +61,18 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
     const wanted = { said, clear: v.across / 2 + v.gap + v.wall, field: 'across', across: v.across, least: 1, into: room, back: room } // prettier-ignore
     const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)
     found.push(...spots.map(({ at }) => at))
-    return spots.flatMap(({ at, name }, i) => {
-      const which = `${seam.name} ${name}`
-      return [facing, back(facing)].map((side) => {
-        const tool = boreSolid(kernel, v.across + 2 * v.gap, begins - OPEN, begins + deep, 'pocket', id, tolerance)
-        pieces.take(side.other, copied(kernel, tool, atPlace(side, at, side.ends[0]), which)) // prettier-ignore
-        return magnetRow(v, side, at, id, which, i + 1)
+    return spots.flatMap((on, i) => {
+      const which = `${seam.name} ${on.name}`
+      return (
+        [
+          [facing, on.own],
+          [back(facing), on.back],
+        ] as const
+      ).map(([side, stand]) => {
+        // prettier-ignore
+        const tool = boreSolid(kernel, v.across + 2 * v.gap, begins - OPEN - stand.drop, begins + deep, 'pocket', id, tolerance) // prettier-ignore
+        pieces.take(side.other, copied(kernel, tool, stand.frame, which))
+        return magnetRow(v, side, stand, id, which, i + 1)
       })
     })
   })
@@ -74,8 +81,8 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
 }
 
 /** A magnet in its pocket in the piece that z leads into. */
-function magnetRow(v: Values, side: Facing, at: readonly [number, number], id: string, which: string, nth: number) {
+function magnetRow(v: Values, side: Facing, { frame }: Stand, id: string, which: string, nth: number) {
   const name = `${which} ${side.other === side.seam.front ? 'front' : 'behind'}`
-  const magnet = { of: 'drawn', profile: circle([0, 0], v.across / 2), frame: atPlace(side, at, side.ends[1] + v.sink), span: [0, 0.9 * v.high] } as const // prettier-ignore
+  const magnet = { of: 'drawn', profile: circle([0, 0], v.across / 2), frame: movedAlong(frame, [0, 0, side.seam.gap + v.sink]), span: [0, 0.9 * v.high] } as const // prettier-ignore
   return gapRow(id, name, `Magnet ${nth} at cut ${side.seam.name} of ${v.cut.data.whole}, ${side.other === side.seam.front ? 'in front' : 'behind'}`, v.gap, 'exact', magnet, { of: 'parts', parts: [side.other], surfaces: { step: id, role: 'pocket', segment: 'round', copy: [which] } }) // prettier-ignore
 }

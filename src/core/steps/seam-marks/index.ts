@@ -1,14 +1,19 @@
+import { kerfAlong } from '../../divide/cut-surface'
 import { Outlines } from '../../divide/outlines-of'
 import { placesFor, roomIn } from '../../divide/places'
+import { boreSolid } from '../../divide/socket'
 import { throughout } from '../../divide/tongue'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { textField } from '../../fields/choice'
+import { movedAlong } from '../../geometry/placement'
+import type { Vec2 } from '../../geometry/vec'
+import type { Kernel, Solid } from '../../kernel/kernel'
 import { put, strokedLetters } from '../../letters/stroked'
 import { boundsOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
+import { evenPlaces, type Facing, facingOf,  JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, seamsMeant, standOn, startJoint } from '../joints' // prettier-ignore
 import { copied } from '../../kernel/retagged'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
@@ -36,7 +41,7 @@ export const seamMarksStep = stepKind({
   printer: ['line', 'layer'],
   surfaces: { mark: { called: 'mark' } },
   start: startJoint,
-  offers: (at) => offerJoint(at, 'seam-marks', 'mark which pieces go together'),
+  offers: (at) => offerJoint(at, 'seam-marks', 'mark which pieces go together', 'any'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -47,7 +52,7 @@ export const seamMarksStep = stepKind({
 
 function buildMarks(v: Values, context: StepContext): StepOutput {
   const pieces = new Pieces(context.kernel, v.cut.parts)
-  for (const seam of flatSeams(v, 'marks')) {
+  for (const seam of seamsMeant(v, 'marks', 'any')) {
     const { region } = strokedLetters(`${v.text}${seam.name.toUpperCase()}`, { height: v.height, lines: 0, line: context.printer.line }) // prettier-ignore
     const [x0, y0, x1, y1] = boundsOf(region)
     const mark = { about: put(region, ([x, y]) => [x - (x0 + x1) / 2, y - (y0 + y1) / 2]), half: Math.hypot(x1 - x0, y1 - y0) / 2 } // prettier-ignore
@@ -62,20 +67,48 @@ function markOne(
   side: Facing,
   mark: { about: Profile; half: number },
   pieces: Pieces,
-  { kernel, id, tolerance }: StepContext,
+  context: StepContext,
 ): void {
-  const { seam, own, frame, ends: [end] } = side // prettier-ignore
-  const free = throughout(kernel, pieces.get(own), frame, [end - 0.01, end - v.deep])
-  const stands = throughout(kernel, pieces.get(own), frame, [end + 0.05])
-  const room = stands.loops.length > 0 ? new Outlines(kernel).less(free, stands) : free
-  const all = room.loops.length > 0 ? roomIn(room) : []
+  const { kernel, id, tolerance } = context
+  const { seam, own } = side
   const clear = mark.half + ROUND
-  const [at] = placesFor(all, 1, clear, () => true)
+  const free = seam.flat ? undefined : freeBand(v, side, pieces.get(own), clear, context)
+  const all = free ? evenPlaces(side, clear) : roomIn(freeOn(v, side, pieces.get(own), kernel))
+  const [at] = placesFor(all, 1, clear, (at) => !free || free.isFree(at))
   if (!at) {
-    const most = Math.floor((10 * v.height * ((all[0]?.room ?? 0) - ROUND)) / mark.half) / 10
+    const most = free ? 0 : Math.floor((10 * v.height * ((all[0]?.room ?? 0) - ROUND)) / mark.half) / 10
     return raise('no-room', `Cut ${seam.name} has no room for letters ${v.height.toFixed(1)} mm high${most >= 1 ? `; up to ${most.toFixed(1)} mm would fit` : ''}.`, 'height') // prettier-ignore
   }
-  const [x, y] = at
-  const tool = kernel.extrude(put(mark.about, ([p, q]) => [p + x, q + y]), end - v.deep, end + OPEN, { names: { step: id, side: 'mark', top: 'mark', bottom: 'mark' }, tolerance }) // prettier-ignore
-  pieces.take(own, copied(kernel, tool, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)) // prettier-ignore
+  const { frame, drop } = free ? standOn(side, at, clear)! : { frame: movedAlong(side.frame, [...at, side.ends[0]]), drop: 0 } // prettier-ignore
+  const letters = kernel.extrude(mark.about, -drop - v.deep, OPEN, { names: { step: id, side: 'mark', top: 'mark', bottom: 'mark' }, tolerance }) // prettier-ignore
+  const tool = copied(kernel, letters, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)
+  pieces.take(own, free ? free.downTo(tool) : tool)
+}
+
+/** Where in the face of a piece nothing stands and nothing is let in, on its plane. */
+function freeOn(v: Values, { frame, ends: [end] }: Facing, piece: Solid, kernel: Kernel): Profile {
+  const free = throughout(kernel, piece, frame, [end - 0.01, end - v.deep])
+  const stands = throughout(kernel, piece, frame, [end + 0.05])
+  return stands.loops.length > 0 ? new Outlines(kernel).less(free, stands) : free
+}
+
+/** Of a piece that is marked so much may be missing where the mark comes. */
+const MISSING = 0.03
+
+/** The same where the cut is not flat: what is let in keeps as deep under it all over. */
+function freeBand(v: Values, side: Facing, piece: Solid, clear: number, { kernel, id, tolerance }: StepContext) {
+  const { seam, own } = side
+  const behind = own === seam.behind
+  const spaces = (deep: number) => kerfAlong(kernel, seam.surface, [seam.ends[0] - deep, seam.ends[1] + deep], { step: id, cut: seam.name }, tolerance) // prettier-ignore
+  const [at, under] = [spaces(0), spaces(v.deep)]
+  const downTo = (tool: Solid) => (behind ? kernel.subtract(tool, [under.behind]) : kernel.intersect(tool, under.upTo))
+  const upTo = (tool: Solid) => (behind ? kernel.intersect(tool, at.behind) : kernel.subtract(tool, [at.upTo]))
+  const shareOf = (tool: Solid) => kernel.intersect(tool, piece).volume() / tool.volume()
+  const isFree = (place: Vec2): boolean => {
+    const on = standOn(side, place, clear)
+    if (!on) return false
+    const round = (from: number, to: number) => kernel.place(boreSolid(kernel, 2 * clear, from, to, 'room', id, tolerance), on.frame) // prettier-ignore
+    return shareOf(upTo(downTo(round(-on.drop - v.deep, 0)))) > 1 - MISSING && shareOf(round(0.05, 1)) < 1e-6
+  }
+  return { downTo, isFree: (at: Vec2) => kernel.scoped(() => isFree(at), () => []) } // prettier-ignore
 }

@@ -10,7 +10,7 @@ import { areaOf, boundsOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
-import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf,  JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -47,7 +47,7 @@ export const seamRimStep = stepKind({
     shoulder: { called: 'shoulder behind the rim' },
   },
   start: startJoint,
-  offers: (at) => offerJoint(at, 'seam-rim', 'lap the pieces with a rim that hides the cut'),
+  offers: (at) => offerJoint(at, 'seam-rim', 'lap the pieces with a rim that hides the cut', 'flat'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '24', height: '20' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -58,7 +58,7 @@ export const seamRimStep = stepKind({
 
 function buildRim(v: Values, context: StepContext): StepOutput {
   const pieces = new Pieces(context.kernel, v.cut.parts)
-  const rows = flatSeams(v, 'a rim').flatMap((seam) => lapped(v, facingOf(seam, v.on), pieces, context))
+  const rows = seamsMeant(v, 'a rim', 'flat').flatMap((seam) => lapped(v, facingOf(seam, v.on), pieces, context))
   return { parts: pieces.outputs(), rows, notes: [] }
 }
 

@@ -4,14 +4,14 @@ import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
 import { headAcross, leastThread, nominal, pilotHole, shortestScrew, sizeOf, sizesIn, throughHole, UNDER_INSERT, usualScrew } from '../../fit/screws' // prettier-ignore
-import type { Placement } from '../../geometry/placement'
+import { movedAlong, type Placement } from '../../geometry/placement'
 import type { Vec2 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import { circle } from '../../profile/shapes'
 import { raise } from '../../result'
-import { atPlace, type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, startJoint } from '../joints' // prettier-ignore
-import { back, PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places'
+import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, seamsMeant, startJoint } from '../joints' // prettier-ignore
+import { PLACES_NOTES, placesFields, placesWords, spotsOn, type Wanted, placesAt } from '../joint-places'
 import { hexagon } from '../hole-shape'
 import { nutFor, screwField } from '../screw-field'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
@@ -66,7 +66,7 @@ export const seamScrewsStep = stepKind({
     nut: { called: 'recess for a nut', moved: ['over', 'what lies over the nut'], along: () => 1 },
   },
   start: startJoint,
-  offers: (at) => offerJoint(at, 'seam-screws', 'screw the pieces together'),
+  offers: (at) => offerJoint(at, 'seam-screws', 'screw the pieces together', 'any'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '40', height: '20' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -79,10 +79,11 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance } = context
   const hole = threadOf(v)
   const nut = v.into === 'nut' ? nutOf(v) : undefined
-  const seams = flatSeams(v, 'screws')
+  const seams = seamsMeant(v, 'screws', 'any')
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   let screws = 0
+  let most = 0
   // A recess leads straight out of a piece, and does not cut it in two.
   const meets = (part: string, tool: Solid, frame: Placement) =>
     kernel.bodies(kernel.intersect(pieces.get(part), kernel.place(tool, frame))).length <= 1
@@ -90,7 +91,6 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
   const rows = seams.flatMap((seam) => {
     // Seen from the piece that holds the screw; z leads to its head.
     const facing = facingOf(seam, v.from === 'front' ? 'behind' : 'front')
-    const other = back(facing)
     const head = headAcross(v.screw) + 2 * HEAD_ROOM
     const bore = (across: number, from: number, to: number, side: string) => boreSolid(kernel, across, from, to, side, id, tolerance) // prettier-ignore
     const seat = seam.gap + v.grip
@@ -114,28 +114,25 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
         seam.gap + hole.deep + (nut ? 0 : v.wall),
         'room',
       ),
-      also: (at: Vec2) =>
-        meets(facing.other, column, atPlace(facing, at, facing.ends[0])) &&
-        (!pocket || meets(facing.own, pocket, atPlace(other, at, other.ends[0]))),
+      also: (on) => meets(facing.other, column, on.own.frame) && (!pocket || meets(facing.own, pocket, on.back.frame)),
     }
     const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)
     found.push(...spots.map(({ at }) => at))
-    return spots.map(({ at, name }, i) => {
+    return spots.map(({ own: { frame, rise, drop }, back, name }, i) => {
       screws += 1
       const which = `${seam.name} ${name}`
-      const frame = atPlace(facing, at, facing.ends[0])
-      const through = bore(throughHole(v.screw, 'medium'), seam.gap - OPEN, seat + OPEN, 'shank')
+      most = Math.max(most, rise)
+      const through = bore(throughHole(v.screw, 'medium'), seam.gap - OPEN - drop, seat + OPEN, 'shank')
       pieces.take(facing.other, copied(kernel, through, frame, which), copied(kernel, column, frame, which)) // prettier-ignore
-      const thread = bore(hole.across, seam.gap - OPEN, seam.gap + hole.deep + (nut ? OPEN : 0), 'thread')
-      const behind = atPlace(other, at, other.ends[0])
+      const thread = bore(hole.across, seam.gap - OPEN - drop, seam.gap + hole.deep + (nut ? OPEN : 0), 'thread')
       pieces.take(
         facing.own,
-        ...[thread, ...(pocket ? [pocket] : [])].map((tool) => copied(kernel, tool, behind, which)),
+        ...[thread, ...(pocket ? [pocket] : [])].map((tool) => copied(kernel, tool, back.frame, which)),
       )
-      return shankRow(v, facing, at, id, which, i + 1)
+      return shankRow(v, facing, frame, id, which, i + 1)
     })
   })
-  if (screws > 0) notes.push(lengthNote(v, screws, seams[0]!.gap, hole.deep))
+  if (screws > 0) notes.push(lengthNote(v, screws, seams[0]!.gap + most, hole.deep))
   return { parts: pieces.outputs(), rows, notes, ...placesAt(seams, found) }
 }
 
@@ -168,8 +165,8 @@ function lengthNote(values: Values, count: number, gap: number, deep: number): s
 }
 
 /** The screw in the hole that it goes through. */
-function shankRow(v: Values, facing: Facing, at: Vec2, id: string, which: string, nth: number) {
+function shankRow(v: Values, facing: Facing, frame: Placement, id: string, which: string, nth: number) {
   const wanted = (throughHole(v.screw, 'medium') - nominal(v.screw)) / 2
-  const shank = { of: 'drawn', profile: circle([0, 0], nominal(v.screw) / 2), frame: atPlace(facing, at, facing.ends[1]), span: [0, v.grip] } as const // prettier-ignore
+  const shank = { of: 'drawn', profile: circle([0, 0], nominal(v.screw) / 2), frame: movedAlong(frame, [0, 0, facing.seam.gap]), span: [0, v.grip] } as const // prettier-ignore
   return gapRow(id, which, `Screw ${nth} at cut ${facing.seam.name} of ${v.cut.data.whole}`, wanted, 'exact', shank, { of: 'parts', parts: [facing.other], surfaces: { step: id, role: 'shank', segment: 'round', copy: [which] } }) // prettier-ignore
 }

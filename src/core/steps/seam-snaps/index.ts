@@ -11,7 +11,7 @@ import { copied } from '../../kernel/retagged'
 import { raise } from '../../result'
 import { armsBear, type Bending, springNote } from '../bent-arms'
 import { PLACES_NOTES, placesAt, placesFields, placesWords, spotsOn } from '../joint-places'
-import { atPlace, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
+import { facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { bendsLike, snapPinSolid, snapSocketSolid, tipOf } from './shape'
 
@@ -64,7 +64,7 @@ export const seamSnapsStep = stepKind({
   },
   checks: [(at) => armsBear(at, 'catch', HALF)],
   start: startJoint,
-  offers: (at) => offerJoint(at, 'seam-snaps', 'join the pieces with snap pins'),
+  offers: (at) => offerJoint(at, 'seam-snaps', 'join the pieces with snap pins', 'off'),
   example: [
     { kind: 'solid', fields: { width: '80', depth: '40', height: '20' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -77,7 +77,7 @@ function buildSnaps(v: Values, context: StepContext): StepOutput {
   const { kernel, id, tolerance, printer } = context
   if (2 * v.overlap > v.slit) raise('slit', `Both halves have to give way by ${v.overlap.toFixed(2)} mm, and the slit leaves them ${(v.slit / 2).toFixed(2)} mm each; a slit of ${(2 * v.overlap).toFixed(2)} mm would do.`, 'slit') // prettier-ignore
   if (v.slit > v.across / 2) raise('slit', `A slit ${v.slit.toFixed(1)} mm wide leaves little of a pin Ø ${v.across.toFixed(1)} mm; up to ${(v.across / 2).toFixed(1)} mm would do.`, 'slit') // prettier-ignore
-  const seams = flatSeams(v, 'snap pins')
+  const seams = seamsMeant(v, 'snap pins', 'off')
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   const found: Vec2[] = []
@@ -88,11 +88,10 @@ function buildSnaps(v: Values, context: StepContext): StepOutput {
     const said = `a snap pin Ø ${v.across.toFixed(1)} mm, ${tipOf(v).toFixed(1)} mm deep, with ${v.wall.toFixed(1)} mm of wall round it` // prettier-ignore
     const spots = spotsOn(v, facing, { said, clear, field: 'across', across: v.across, least: 2, into }, pieces, kernel, notes) // prettier-ignore
     found.push(...spots.map(({ at }) => at))
-    return spots.map(({ at, name }) => {
+    return spots.map(({ own: { frame, drop }, name }) => {
       const which = `${seam.name} ${name}`
-      const frame = atPlace(facing, at, facing.ends[0])
-      pieces.add(facing.own, copied(kernel, snapPinSolid(kernel, v, -ROOT, id, tolerance), frame, which))
-      pieces.take(facing.other, copied(kernel, snapSocketSolid(kernel, v, v.gap, seam.gap - OPEN, id, tolerance), frame, which)) // prettier-ignore
+      pieces.add(facing.own, copied(kernel, snapPinSolid(kernel, v, -ROOT - drop, id, tolerance), frame, which))
+      pieces.take(facing.other, copied(kernel, snapSocketSolid(kernel, v, v.gap, seam.gap - OPEN - drop, id, tolerance), frame, which)) // prettier-ignore
       return facing
     })
   })

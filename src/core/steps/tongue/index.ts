@@ -13,7 +13,7 @@ import type { Kernel } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { type Facing, facingOf, flatSeams, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf,  JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -66,7 +66,7 @@ export const tongueStep = stepKind({
     },
   },
   start: startJoint,
-  offers: (at) => offerJoint(at, 'tongue', 'join the pieces with tongue and groove'),
+  offers: (at) => offerJoint(at, 'tongue', 'join the pieces with tongue and groove', 'flat'),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '24', height: '10' } },
     { kind: 'divide', fields: { part: 'before1', at: { base: 'side', off: '4' } } },
@@ -77,7 +77,7 @@ export const tongueStep = stepKind({
 
 function buildTongue(v: Values, context: StepContext): StepOutput {
   const pieces = new Pieces(context.kernel, v.cut.parts)
-  const seams = flatSeams(v, 'a tongue')
+  const seams = seamsMeant(v, 'a tongue', 'flat')
   const rows = seams.flatMap((seam) => grooved(v, facingOf(seam, v.on), pieces, context))
   return { parts: pieces.outputs(), rows, notes: [] }
 }
@@ -114,9 +114,9 @@ function grooved(v: Values, facing: Facing, pieces: Pieces, context: StepContext
 
 /** Makes the walls of both pieces thicker at a cut, as high as the groove and the wall behind it are. */
 function thickened(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tolerance }: StepContext): void {
-  const { section, frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
+  const { frame, ends: [lo, hi], own, other, seam } = facing // prettier-ignore
   const high = v.high + v.gap + v.wall
-  const region = new Outlines(kernel).grown(section, v.band)
+  const region = new Outlines(kernel).grown(seam.section, v.band)
   for (const [part, span, endsUp] of [
     [own, [lo - high, lo], true],
     [other, [hi, hi + high], false],
@@ -128,9 +128,9 @@ function thickened(v: Values, facing: Facing, pieces: Pieces, { kernel, id, tole
   }
 }
 
-function refuse(v: Values, { seam, section }: Facing, room: Profile, figures: TongueFigures, kernel: Kernel): never {
+function refuse(v: Values, { seam }: Facing, room: Profile, figures: TongueFigures, kernel: Kernel): never {
   const most = room.loops.length > 0 ? mostWall(kernel, room, figures) : undefined
-  const band = leastBand(kernel, section, figures)
+  const band = leastBand(kernel, seam.section, figures)
   const instead = [...(most === undefined ? [] : [`With walls of ${most.toFixed(1)} mm it would fit.`]), ...(band === undefined ? [] : [`Made thicker by ${band.toFixed(1)} mm to each side, the walls would have it.`])] // prettier-ignore
   return raise('no-room', `There is no room for a tongue at cut ${seam.name} with ${v.wall.toFixed(1)} mm of wall on either side of its groove. ${instead.length > 0 ? instead.join(' ') : 'A smaller height would do, or pins where it is widest.'}`, 'wall') // prettier-ignore
 }

@@ -1,0 +1,69 @@
+import { apply, invert, type Placement, turn } from '../geometry/placement'
+import { dot, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import type { Kernel } from '../kernel/kernel'
+import { meetings } from '../profile/intersect'
+import { line } from '../profile/segment'
+import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
+import { axisOf, radiusAt, type RoundCut, roundKerf } from './round-kerf'
+
+/** What a cut follows: a line that is carried through, or a round face drawn on. */
+export type CutSurface = { line: Carried } | { round: RoundCut }
+
+/** The spaces behind a cut and up to its front. @param ends where on both sides of its surface they end, mm */
+export const kerfAlong = (kernel: Kernel, surface: CutSurface, ends: readonly [number, number], names: KerfNames, tolerance: number): Kerf => // prettier-ignore
+  'line' in surface ? kerfOf(kernel, surface.line, ends, names, tolerance) : roundKerf(kernel, surface.round, ends, names, tolerance) // prettier-ignore
+
+/** Directions in which a circle is looked at. */
+const AROUND = 24
+
+/**
+ * Between which heights over a frame a cut lies within a circle on it, mm. Undefined where the cut is missing there, lies
+ * over itself, or rises by more than the circle's radius.
+ */
+export function riseWithin(surface: CutSurface, frame: Placement, at: Vec2, radius: number): Vec2 | undefined {
+  const heights = 'line' in surface ? onLine(surface.line, frame, at, radius) : onRound(surface.round, frame, at, radius) // prettier-ignore
+  if (!heights || heights.length === 0) return undefined
+  const [lowest, highest] = [Math.min(...heights), Math.max(...heights)]
+  return highest - lowest > radius ? undefined : [lowest, highest]
+}
+
+/** The line over a piece of the frame's plane, with all its corners there. */
+function onLine({ line: run, frame: own, far }: Carried, frame: Placement, at: Vec2, radius: number) {
+  const back = invert(own)
+  const [px, py] = apply(back, apply(frame, [...at, 0]))
+  const [ox, oy] = turn(back, turn(frame, [0, 0, 1]))
+  const over = ([x, y]: Vec2) => (x - px) * ox + (y - py) * oy
+  const beside = ([x, y]: Vec2) => (x - px) * oy - (y - py) * ox
+  const heights: number[] = run.flatMap((s) => [s.a, s.b]).filter((p) => Math.abs(beside(p)) < radius).map(over) // prettier-ignore
+  for (let k = 0; k <= AROUND; k++) {
+    const off = radius * ((2 * k) / AROUND - 1)
+    const [x, y] = [px + off * oy, py - off * ox]
+    const upright = line([x - 4 * far * ox, y - 4 * far * oy], [x + 4 * far * ox, y + 4 * far * oy])
+    const found = run.flatMap((s) => meetings(s, upright)).map(over)
+    if (found.length === 0 || Math.max(...found) - Math.min(...found) > 1e-6) return undefined
+    heights.push(found[0]!)
+  }
+  return heights
+}
+
+function onRound(cut: RoundCut, frame: Placement, [x, y]: Vec2, radius: number): number[] | undefined {
+  const out = turn(frame, [0, 0, 1])
+  const heights: number[] = []
+  for (let k = 0; k <= AROUND; k++) {
+    const by = k === AROUND ? 0 : radius
+    const turned = (2 * Math.PI * k) / AROUND
+    const height = overPlane(cut, apply(frame, [x + by * Math.cos(turned), y + by * Math.sin(turned), 0]), out)
+    if (height === undefined) return undefined
+    heights.push(height)
+  }
+  return heights
+}
+
+/** How far from a place in a direction square to its axis the round is met on the side that looks that way, mm. */
+function overPlane({ shape, outside }: RoundCut, place: Vec3, out: Vec3): number | undefined {
+  const off = sub(place, shape.point)
+  const along = dot(off, axisOf(shape))
+  const up = dot(off, out)
+  const squared = radiusAt(shape, along) ** 2 - (dot(off, off) - along ** 2 - up ** 2)
+  return squared > 0 ? (outside ? 1 : -1) * Math.sqrt(squared) - up : undefined
+}
