@@ -6,6 +6,7 @@ import type { Kernel } from '../kernel/kernel'
 import { isWithin, lyingSize } from '../print/on-bed'
 import type { Builder } from '../sheet/builder'
 import { formatLength } from '../units/length'
+import { COARSE, coarser } from './coarser'
 import { type Joint, type Proposal, Proposing, type Tried, type Wishes } from './proposing'
 import { whereToCut } from './where-to-cut'
 
@@ -21,10 +22,27 @@ const MOST_CUTS = 40
 const STANDS_OUT = 12
 const FREE = 0.5
 
-/** Proposes cuts until every piece of a part lies on the bed; each is built as it would be. */
+/**
+ * Proposes cuts until every piece of a part lies on the bed; each is built as it would be, or, where there are a great many
+ * triangles, on a copy that has fewer.
+ */
 export async function fitToBed(builder: Builder, kernel: Kernel, wishes: Wishes): Promise<Proposal> {
-  const { joint } = wishes
   const proposing = await Proposing.begin(builder, kernel, wishes)
+  const part = proposing.pieces().find((p) => p.id === wishes.part)
+  const copy = part && coarser(kernel, part, proposing.solidOf(part.id), wishes)
+  if (!copy) return fitted(proposing, wishes)
+  try {
+    const found = await fitted(await Proposing.begin(copy.builder, kernel, copy.wishes), wishes)
+    if (found.steps.length > 0) found.notes.push(`Found on a copy of ${part.name} that is within ${COARSE} mm of it; once it is taken, all is built on the part itself.`) // prettier-ignore
+    return found
+  } finally {
+    copy.builder.dispose()
+  }
+}
+
+async function fitted(proposing: Proposing, wishes: Wishes): Promise<Proposal> {
+  const { joint } = wishes
+  const { kernel } = proposing
   const { notes } = proposing
   const { bed } = wishes.project.printer
   for (let cuts = 0; cuts < MOST_CUTS; cuts++) {
