@@ -22,7 +22,7 @@ test('the rain funnel: from a rectangular rim to a spout off its middle, one wal
   await drawAt(page, '150', 2600)
   await draw(page, 'r', [-150, -100], [150, 100])
   await figureOf(page, 'a', 'The width', '320')
-  await figureOf(page, 'a', 'The height', '210')
+  await figureOf(page, 'a', 'The height', '300')
   await page.getByRole('button', { name: 'round its corners' }).click()
   await figureOf(page, 'b', 'The radius, or how far a bevel goes along the edges', '28')
   await drawAt(page, '0', 600)
@@ -44,14 +44,14 @@ test('the rain funnel: from a rectangular rim to a spout off its middle, one wal
   await expect(pieces).toContainText('■ too large')
   await pieces.getByRole('button', { name: 'make it fit the bed' }).click()
   const proposal = page.getByRole('group', { name: 'Proposed cuts' })
-  await expect(proposal).toContainText('2 cuts, 3 pieces', { timeout: 60_000 })
+  await expect(proposal).toContainText('3 cuts, 4 pieces', { timeout: 60_000 })
   await proposal.getByRole('button', { name: /^write \d steps/ }).click()
-  await expect(pieces.getByText('✓ fits')).toHaveCount(3, { timeout: 60_000 })
-  await expect(row(page, 'End of the tongue at cut 1 of Funnel 1')).toContainText('✓', { timeout: 60_000 })
+  await expect(pieces.getByText('✓ fits')).toHaveCount(4, { timeout: 60_000 })
+  for (const of of ['Funnel 1', 'Funnel 2']) await expect(row(page, `End of the tongue at cut 1 of ${of}`)).toContainText('✓') // prettier-ignore
   const order = page.getByRole('list', { name: 'Order of putting together' })
-  await expect(order.getByRole('listitem').first()).toContainText('Funnel 1.2 onto Funnel 1.1, from the front')
+  await expect(order.getByRole('listitem').first()).toContainText('Funnel 2.2 onto Funnel 2.1, from the front')
   await expect(order.getByRole('listitem').last()).toContainText(
-    'Funnel 2 onto Funnel 1.1 with Funnel 1.2, from the right',
+    'Funnel 2.1 with Funnel 2.2 onto Funnel 1.1 with Funnel 1.2, from the right',
   )
   await page.getByLabel('How far the pieces are drawn apart').fill('0.5')
   await page.getByLabel('How far the pieces are drawn apart').fill('0')

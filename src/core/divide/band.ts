@@ -1,5 +1,5 @@
 import { apply, invert, type Placement } from '../geometry/placement'
-import { dot, placeAt } from '../geometry/vec'
+import { dot, placeAt, sub, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { retagged } from '../kernel/retagged'
 import type { SurfaceName } from '../kernel/surface'
@@ -27,16 +27,29 @@ export interface Band {
   endsUp: boolean
 }
 
-/** A piece with a band round it that is clear of all other cuts; none where it would fill what other joints have let in. */
+/** Between a band and what another joint has let in there is so much of wall, mm. */
+const BESIDE = 1
+
+/** A piece with a band round it that is clear of all other cuts, and of what their joints have let in; none where it cannot be. */
 export function banded(kernel: Kernel, piece: Solid, band: Band, tolerance: number): Solid | undefined {
   const { positions, indices, triangleSurface, surfaces } = kernel.read(piece)
   const toFrame = invert(band.frame)
   const letIn = surfaces.map(({ role }) => LET_IN.includes(role))
-  const fills = triangleSurface.some((s, t) => letIn[s] && [0, 1, 2].some((k) => lies(band, apply(toFrame, placeAt(positions, indices[3 * t + k]!))))) // prettier-ignore
-  if (fills) return undefined
+  const corners = Array.from(triangleSurface).flatMap((s, t) => (letIn[s] ? [0, 1, 2].map((k) => placeAt(positions, indices[3 * t + k]!)) : [])) // prettier-ignore
+  const filled = corners.filter((p) => lies(band, apply(toFrame, p)))
   const isOther = ({ step, role, segment, copy }: SurfaceName) => segment === STRAIGHT && (role === CUT_ROLES.front || role === CUT_ROLES.behind) && (step !== band.face.step || copy?.[0] !== band.face.copy?.[0]) // prettier-ignore
   const cuts = surfaces.flatMap((s) => (isOther(s) && s.shape.kind === 'plane' ? [s.shape] : []))
-  const clear = cuts.reduce((now, { normal, point }) => kernel.split(now, normal, dot(normal, point), band.step, 'band')[1], ring(kernel, band, tolerance)) // prettier-ignore
+  if (filled.length > 0 && cuts.length === 0) return undefined
+  const under = (p: Vec3, { normal, point }: (typeof cuts)[number]) => dot(normal, sub(point, p))
+  // What was let in belongs to the cut that it is nearest to.
+  const deep = cuts.map(() => 0)
+  for (const p of filled) {
+    const depths = cuts.map((c) => under(p, c))
+    const nearest = depths.reduce((best, d, i) => (Math.abs(d) < Math.abs(depths[best]!) ? i : best), 0)
+    deep[nearest] = Math.max(deep[nearest]!, depths[nearest]! + BESIDE)
+  }
+  const clear = cuts.reduce((now, { normal, point }, i) => kernel.split(now, normal, dot(normal, point) - deep[i]!, band.step, 'band')[1], ring(kernel, band, tolerance)) // prettier-ignore
+  if (clear.isEmpty()) return undefined
   return kernel.union([piece, clear])
 }
 

@@ -53,3 +53,21 @@ test('a wall too thin for it is refused with the walls that would do', async () 
   const { problems } = await joined({ wall: '1.8' }, PIPE)
   expect(problems[0]).toMatchObject({ field: 'wall', message: expect.stringMatching(/With walls of 1\.\d mm/) })
 })
+
+test('thin walls that are cut both ways get thicker at both cuts, and the second tongue keeps off the groove of the first', async () => {
+  const tube: StepOf[] = [
+    ['solid', { width: '80', depth: '80', height: '30' }, 'bar'],
+    ['solid', { width: '76.8', depth: '76.8', height: '40', lift: '1.6', how: 'take', parts: ['bar'] }, 'inside'],
+    ['divide', { part: 'bar', at: { base: 'side', off: '10' }, gap: '0.1' }, 'd'],
+    ['tongue', { cut: 'd', band: '1.2', high: '2', gap: '0.1' }, 't'],
+    ['divide', { part: 'd.1', at: { base: 'front', off: '3' }, gap: '0.1' }, 'e'],
+  ]
+  const before = await built(sheetOf(...tube))
+  const { problems, build, volumes } = await built(sheetOf(...tube, ['tongue', { cut: 'e', band: '1.2', high: '2', gap: '0.1' }, 'j'])) // prettier-ignore
+  expect(problems).toEqual([])
+  const rows = measureLedger(build)
+  expect(rows.filter((r) => r.verdict !== 'holds')).toEqual([])
+  for (const r of rows.filter((r) => r.step === 'j' || r.step === 't')) expect(r.measured).toBeCloseTo(0.1, 2)
+  // Bands of 1.2 to both sides of 80 mm of wall, 2.9 high, less the groove in one of them.
+  for (const id of ['e.1', 'e.2']) expect(volumes[id]! - before.volumes[id]!).toBeGreaterThan(150)
+})
