@@ -4,7 +4,8 @@ import { anySquareTo, cross, dot, placeAt, type Vec2 } from '../geometry/vec'
 import { closedRuns, nextSide } from '../mesh/half-edges'
 import { polygonArea } from '../profile/polygon'
 import { bulge, overEdges } from './bulges'
-import { APART, STANDS } from './fact-bits'
+import { APART, OUT, STANDS } from './fact-bits'
+import { shapeOf } from './new-faces'
 import type { Feature } from './plan'
 
 /** A region beside another one; `host`: the border is an inner outline of it, and it is flat. */
@@ -82,18 +83,25 @@ export function featuresWith(on: Pointable, region: number): Feature[] {
   return all.filter((f): f is Feature => f !== undefined).sort((a, b) => a.regions.size - b.regions.size)
 }
 
+/** What stands on flat faces alone, or on one face, can be cut off along them. */
+const comesOff = (on: Pointable, { hosts }: Feature): boolean => hosts.length === 1 || hosts.every((h) => shapeOf(on, h).kind === 'plane') // prettier-ignore
+
 /** For each region bits that say whether it belongs to a feature, and to one that is apart. */
 export function standing(on: Pointable): Uint8Array {
   const links = linksOf(on)
   const out = new Uint8Array(links.length)
   /** What spreads from a face spreads from each that it comes to, so each is looked at once. */
-  const each = (spread: (r: number) => Iterable<number>, found: (r: number) => Feature | undefined) => {
+  const each = (
+    spread: (r: number) => Iterable<number>,
+    found: (r: number) => Feature | undefined,
+    more: (feature: Feature) => number = () => 0,
+  ) => {
     const seen = new Uint8Array(links.length)
     for (let first = 0; first < links.length; first++) {
       if (seen[first]) continue
       const together = [...spread(first)]
       const feature = found(first)
-      const is = feature ? STANDS | (feature.apart ? APART : 0) : 0
+      const is = feature ? STANDS | (feature.apart ? APART : 0) | more(feature) : 0
       for (const r of together) [seen[r], out[r]] = [1, out[r]! | is]
     }
   }
@@ -103,6 +111,6 @@ export function standing(on: Pointable): Uint8Array {
     return all
   }
   each(within, (r) => withinOutline(on, r))
-  for (const way of [true, false]) each((r) => overEdges(on, r, way).regions, (r) => bulge(on, r, way)) // prettier-ignore
+  for (const way of [true, false]) each((r) => overEdges(on, r, way).regions, (r) => bulge(on, r, way), way ? (f) => (comesOff(on, f) ? OUT : 0) : undefined) // prettier-ignore
   return out
 }

@@ -4,14 +4,25 @@ import type { Kernel } from '../kernel/kernel'
 import { meetings } from '../profile/intersect'
 import { line } from '../profile/segment'
 import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
+import { type FlatsCut, flatsKerf, overFlats } from './flats-kerf'
 import { axisOf, radiusAt, type RoundCut, roundKerf } from './round-kerf'
 
-/** What a cut follows: a line that is carried through, or a round face drawn on. */
-export type CutSurface = { line: Carried } | { round: RoundCut }
+/** What a cut follows: a line that is carried through, or a round face or several flat ones drawn on. */
+export type CutSurface = { line: Carried } | { round: RoundCut } | { flats: FlatsCut }
 
 /** The spaces behind a cut and up to its front. @param ends where on both sides of its surface they end, mm */
-export const kerfAlong = (kernel: Kernel, surface: CutSurface, ends: readonly [number, number], names: KerfNames, tolerance: number): Kerf => // prettier-ignore
-  'line' in surface ? kerfOf(kernel, surface.line, ends, names, tolerance) : roundKerf(kernel, surface.round, ends, names, tolerance) // prettier-ignore
+export function kerfAlong(
+  kernel: Kernel,
+  surface: CutSurface,
+  ends: readonly [number, number],
+  names: KerfNames,
+  tolerance: number,
+): Kerf {
+  // prettier-ignore
+  if ('line' in surface) return kerfOf(kernel, surface.line, ends, names, tolerance)
+  if ('flats' in surface) return flatsKerf(kernel, surface.flats, ends, names)
+  return roundKerf(kernel, surface.round, ends, names, tolerance)
+}
 
 /** Directions in which a circle is looked at. */
 const AROUND = 24
@@ -21,7 +32,7 @@ const AROUND = 24
  * over itself, or rises by more than the circle's radius.
  */
 export function riseWithin(surface: CutSurface, frame: Placement, at: Vec2, radius: number): Vec2 | undefined {
-  const heights = 'line' in surface ? onLine(surface.line, frame, at, radius) : onRound(surface.round, frame, at, radius) // prettier-ignore
+  const heights = 'line' in surface ? onLine(surface.line, frame, at, radius) : within(frame, at, radius, (p, out) => ('flats' in surface ? overFlats(surface.flats, p, out) : overRound(surface.round, p, out))) // prettier-ignore
   if (!heights || heights.length === 0) return undefined
   const [lowest, highest] = [Math.min(...heights), Math.max(...heights)]
   return highest - lowest > radius ? undefined : [lowest, highest]
@@ -46,21 +57,28 @@ function onLine({ line: run, frame: own, far }: Carried, frame: Placement, at: V
   return heights
 }
 
-function onRound(cut: RoundCut, frame: Placement, [x, y]: Vec2, radius: number): number[] | undefined {
+/** What is met over places within a circle. @param over how far from a place in a direction */
+function within(
+  frame: Placement,
+  [x, y]: Vec2,
+  radius: number,
+  over: (place: Vec3, out: Vec3) => number | undefined,
+): number[] | undefined {
+  // prettier-ignore
   const out = turn(frame, [0, 0, 1])
   const heights: number[] = []
-  for (let k = 0; k <= AROUND; k++) {
-    const by = k === AROUND ? 0 : radius
-    const turned = (2 * Math.PI * k) / AROUND
-    const height = overPlane(cut, apply(frame, [x + by * Math.cos(turned), y + by * Math.sin(turned), 0]), out)
-    if (height === undefined) return undefined
-    heights.push(height)
-  }
+  for (const by of [0, radius / 2, radius])
+    for (let k = 0; k < (by === 0 ? 1 : AROUND); k++) {
+      const turned = (2 * Math.PI * k) / AROUND
+      const height = over(apply(frame, [x + by * Math.cos(turned), y + by * Math.sin(turned), 0]), out)
+      if (height === undefined) return undefined
+      heights.push(height)
+    }
   return heights
 }
 
 /** How far from a place in a direction square to its axis the round is met on the side that looks that way, mm. */
-function overPlane({ shape, outside }: RoundCut, place: Vec3, out: Vec3): number | undefined {
+function overRound({ shape, outside }: RoundCut, place: Vec3, out: Vec3): number | undefined {
   const off = sub(place, shape.point)
   const along = dot(off, axisOf(shape))
   const up = dot(off, out)

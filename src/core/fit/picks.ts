@@ -28,6 +28,8 @@ export interface Pick {
   /** With others it stands on faces of its part, or is sunk in them; and that can be taken by itself. */
   stands?: boolean
   apart?: boolean
+  /** With others it stands out of the faces round it, at inner edges all round. */
+  out?: boolean
   /** It is an edge that was rounded or bevelled. */
   edged?: boolean
   /** What it is measured as; usually what its face is. */

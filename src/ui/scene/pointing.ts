@@ -1,7 +1,7 @@
 'use client'
 import { useRef } from 'react'
 import type { FaceAt } from '@/core/alter/grown'
-import { APART, EDGED, STANDS } from '@/core/alter/fact-bits'
+import { APART, EDGED, OUT, STANDS } from '@/core/alter/fact-bits'
 import type { Pick } from '@/core/fit/picks'
 import { keepEdge, keepFace } from '@/core/faces/resolve'
 import { boxSize, type Vec3 } from '@/core/geometry/vec'
@@ -122,6 +122,7 @@ export function facePick({ build }: { build: ProjectState['build'] }, owner: str
     size,
     ...(facts & STANDS ? { stands: true } : {}),
     ...(facts & APART ? { apart: true } : {}),
+    ...(facts & OUT ? { out: true } : {}),
     ...(facts & EDGED ? { edged: true } : {}),
   }
 }

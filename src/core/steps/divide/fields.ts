@@ -13,7 +13,7 @@ import { DRAWING } from '../drawn'
 export const SHAPED = ['fingers', 'dovetail', 'lap', 'puzzle'] as const
 export const fields = {
   part: partField('The part', 'change'),
-  line: choiceField<LineShape | 'drawn' | 'face'>('How the cut runs', 'straight', {
+  line: choiceField<LineShape | 'drawn' | 'face' | 'foot'>('How the cut runs', 'straight', {
     straight: 'straight',
     fingers: 'in fingers',
     dovetail: 'in dovetails',
@@ -21,6 +21,7 @@ export const fields = {
     puzzle: 'in round knobs',
     drawn: 'along',
     face: 'following',
+    foot: 'along the foot of what stands out',
   }),
   face: facesField('The face that the cut follows', 'part'),
   drawing: maybePublicationField('The drawing', DRAWING),

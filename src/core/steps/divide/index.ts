@@ -15,7 +15,7 @@ export const divideStep = stepKind({
   fields,
   fieldNotes: {
     part: 'id of the part; its pieces are `ID.1`, `ID.2` …, ID being the step’s',
-    line: '`straight` along the plane, in `fingers`, `dovetail`s, with a `lap`, in round knobs (`puzzle`), as `drawn`, or along a round `face` drawn on past its edges',
+    line: '`straight` along the plane, in `fingers`, `dovetail`s, with a `lap`, in round knobs (`puzzle`), as `drawn`, along a round `face` drawn on past its edges, or, with `may` `piece`, along the faces that what `holds` has stands on (`foot`): what stands out as far as edges turn outwards',
     face: 'with `face`: a cylinder, a cone or a ball; what stands on its free side is in front, and all of the gap is taken from that',
     drawing:
       'with `drawn`: id of a drawing step whose one open line is carried through, square to the drawing; empty: the nearest',
@@ -25,7 +25,7 @@ export const divideStep = stepKind({
     lean: 'degrees, with `dovetail`',
     along: '`long`, `short`, or as `usual`: laps along the shorter side of the cut, all else along the longer',
     gap: '0: the pieces touch',
-    side: 'of a cut along a face: `front`, so that nothing is shaved off the face',
+    side: 'of a cut along a flat face: `front`, so that nothing is shaved off the face',
     may: '`whole`; only the `piece` that has a face, and comes off alone; or only what lies in a `box` on the plane',
     holds: 'with `piece`: faces of it, the first of which counts',
     middle: 'with `box`: on the plane, as in a drawing',

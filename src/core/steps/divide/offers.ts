@@ -35,6 +35,18 @@ export function startDivide(at: Situation): Record<string, unknown> | undefined 
 
 /** The part whose face is picked: along that face, or so that the piece with another picked face comes off alone. */
 export function offerDivide(at: Situation): Offer[] {
+  return [...offerFoot(at), ...offerAlong(at)]
+}
+
+/** What stands out with the picked face, as a piece of its own. */
+function offerFoot(at: Situation): Offer[] {
+  const [pick, more] = at.picks
+  if (!pick?.out || more || !pick.kept) return []
+  const fields = { part: pick.owner, line: 'foot', may: 'piece', holds: [pick.kept] }
+  return [{ key: 'divide foot', words: 'take off what stands out here', picked: true, of: 'part', steps: [newStep(at, 'divide', fields)] }] // prettier-ignore
+}
+
+function offerAlong(at: Situation): Offer[] {
   const flat = flatPick(at)
   if (flat && 'part' in flat.face) {
     const { part } = flat.face

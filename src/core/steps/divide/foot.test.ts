@@ -1,0 +1,90 @@
+import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
+import { facing } from '../../../../tests/support/facing'
+import { OUT } from '../../alter/fact-bits'
+import { faceFacts } from '../../alter/face-facts'
+import type { BuiltPart } from '../../built/built'
+import { pointable } from '../../faces/resolve'
+import { measureLedger } from '../../fit/ledger'
+
+const solid = (fields: Fields, id: string): StepOf => ['solid', fields, id]
+const at = (along: number, up: number) => ({ along, up, from: '' })
+const into = { how: 'add', parts: ['part'] }
+/** A floor of 80 x 60 x 6 with a wall 6 thick and 50 high at its left, whose inside lies at x = -34. */
+const ANGLE = [solid({ width: '80', depth: '60', height: '6' }, 'part'), solid({ width: '6', depth: '60', height: '50', at: at(-37, 0), ...into }, 'wall')] // prettier-ignore
+
+async function takenOff(steps: readonly StepOf[], held: (part: BuiltPart) => object, ...more: StepOf[]) {
+  const whole = await built(sheetOf(...steps))
+  const part = whole.build.parts[0]!
+  const cut: StepOf = ['divide', { part: 'part', line: 'foot', may: 'piece', holds: [held(part)], gap: '0.2' }, 'd']
+  const made = await built(sheetOf(...steps, cut, ...more))
+  return { ...made, part, whole: whole.volumes['part']!, rows: measureLedger(made.build) }
+}
+
+test('a block in an inner corner comes off both faces that it stands on; the rest stays as it was', async () => {
+  const block = solid({ width: '20', depth: '14', height: '20', at: at(-24, 0), lift: '6', ...into }, 'block')
+  const bare = (await built(sheetOf(...ANGLE))).volumes['part']!
+  const { problems, volumes, rows } = await takenOff([...ANGLE, block], (p) => facing(p, [1, 0, 0], -14))
+  expect(problems).toEqual([])
+  expect(volumes['d.1']! / bare).toBeCloseTo(1, 4)
+  // 0.202 off the wall and off the floor.
+  expect(volumes['d.2']).toBeCloseTo((20 - 0.202) ** 2 * 14, 1)
+  expect(rows[0]).toMatchObject({ verdict: 'holds' })
+  expect(rows[0]!.measured).toBeCloseTo(0.2, 2)
+  expect(rows.find((r) => /going together/.test(r.between))!.verdict).toBe('holds')
+})
+
+test('what lies over an outer edge comes off both faces there', async () => {
+  const bar = solid({ width: '60', depth: '40', height: '20' }, 'part')
+  // Over the right upper edge: 12 to the left of it and 8 below, 6 thick.
+  const over = [solid({ width: '18', depth: '10', height: '14', at: at(27, 0), lift: '12', ...into }, 'over')]
+  const { problems, volumes, rows } = await takenOff([bar, ...over], (p) => facing(p, [0, 0, 1], 26))
+  expect(problems).toEqual([])
+  expect(volumes['d.1']! / (60 * 40 * 20)).toBeCloseTo(1, 4)
+  expect(volumes['d.2']).toBeCloseTo((18 * 14 - (12 + 0.202) * (8 + 0.202)) * 10, 0)
+  expect(rows[0]!.measured).toBeCloseTo(0.2, 2)
+})
+
+test('a boss comes off a plate as along its face, with pins there; a rib off a drum as along its round', async () => {
+  const plate = solid({ width: '80', depth: '60', height: '6' }, 'part')
+  const boss = solid({ width: '24', depth: '24', height: '20', at: at(10, 4), lift: '6', ...into }, 'boss')
+  const flat = await takenOff([plate, boss], (p) => facing(p, [0, 0, 1], 26), ['dowels', { long: '4' }, 'j'])
+  expect(flat.problems).toEqual([])
+  expect(flat.rows.map((r) => r.verdict)).toEqual(Array(flat.rows.length).fill('holds'))
+  const drum = solid({ shape: 'cylinder', across: '40', height: '60' }, 'part')
+  const rib = solid({ width: '30', depth: '8', height: '20', at: at(20, 0), on: { base: 'ground', off: '20' }, ...into }, 'rib') // prettier-ignore
+  const round = await takenOff([drum, rib], (p) => facing(p, [1, 0, 0]))
+  expect(round.problems).toEqual([])
+  expect(round.volumes['d.1']! / (Math.PI * 400 * 60)).toBeCloseTo(1, 3)
+})
+
+test('faces at 45 degrees to the way out are too steep for pins', async () => {
+  const block = solid({ width: '40', depth: '30', height: '40', at: at(-14, 0), lift: '6', ...into }, 'block')
+  const floor = solid({ width: '80', depth: '60', height: '16', lift: '-10', ...into }, 'thick')
+  const { problems, rows } = await takenOff([...ANGLE, floor, block], (p) => facing(p, [1, 0, 0], 6), ['dowels', { across: '4', long: '4', count: '1', wall: '0.8' }, 'j']) // prettier-ignore
+  expect(problems[0]).toMatchObject({ kind: 'no-room' })
+  expect(rows[0]!.verdict).toBe('holds')
+})
+
+test('what can be taken off is known of its faces, and of no others', async () => {
+  const block = solid({ width: '20', depth: '14', height: '20', at: at(-24, 0), lift: '6', ...into }, 'block')
+  const { build } = await built(sheetOf(...ANGLE, block))
+  const on = pointable(build.parts[0]!.mesh)
+  const facts = faceFacts(on)
+  const out = on.topology.surfaceOf.flatMap((s, r) => ((facts[r]! & OUT) > 0 ? [build.parts[0]!.mesh.surfaces[s]!.step] : [])) // prettier-ignore
+  expect(out).toEqual(['block', 'block', 'block', 'block'])
+})
+
+test('what has no foot, or stands between two walls, is refused at its face', async () => {
+  const bar = solid({ width: '60', depth: '40', height: '20' }, 'part')
+  const none = await takenOff([bar], (p) => facing(p, [0, 0, 1]))
+  expect(none.problems[0]).toMatchObject({ field: 'holds', kind: 'no-foot' })
+  const frame = [bar, solid({ width: '40', depth: '60', height: '30', lift: '-5', how: 'take', parts: ['part'] }, 'slot'), solid({ width: '60', depth: '4', height: '4', lift: '8', ...into }, 'web')] // prettier-ignore
+  const apart = await built(sheetOf(...frame))
+  expect(apart.problems).toEqual([])
+  const between = await takenOff(frame, (p) => facing(p, [0, 0, 1], 12))
+  expect(between.problems[0]).toMatchObject({ field: 'holds', kind: 'opposite' })
+  const drum = solid({ shape: 'cylinder', across: '40', height: '30' }, 'part')
+  const both = [drum, solid({ width: '60', depth: '60', height: '4', lift: '-4', ...into }, 'plate'), solid({ width: '30', depth: '8', height: '20', at: at(20, 0), ...into }, 'rib')] // prettier-ignore
+  const mixed = await takenOff(both, (p) => facing(p, [1, 0, 0], 35))
+  expect(mixed.problems[0]).toMatchObject({ field: 'holds', kind: 'feet' })
+})
