@@ -154,4 +154,34 @@ test('a nose comes off a drum along its round face', async ({ page }) => {
   await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 30_000 })
   await expect(row(page, 'Part going together at cut 1')).toContainText('✓', { timeout: 30_000 })
   await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front') // prettier-ignore
+  // Pins stand on the round, and it is told which way they go in.
+  await page.getByRole('button', { name: 'join the pieces with pins' }).click()
+  await expect(row(page, 'Pin 1 at cut 1 of Part')).toContainText('✓ 0.10', { timeout: 30_000 })
+  await typed(page, 1, 'Gap round them', '0.2')
+  await expect(row(page, 'Pin 1 at cut 1 of Part')).toContainText('✓ 0.20', { timeout: 30_000 })
+  await expect(row(page, 'Part going together at cut 1')).toContainText('✓', { timeout: 30_000 })
+})
+
+test('what stands in a corner comes off both faces there, picked by any of its faces', async ({ page }) => {
+  await newProject(page)
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  await addStep(page, 'plain solid')
+  await sized(page, { 'Its width': '80', 'Its depth': '60', 'Its height': '6' })
+  for (const [figures, off] of [
+    [{ 'Its width': '80', 'Its depth': '6', 'Its height': '50' }, '0'],
+    [{ 'Its width': '20', 'Its depth': '40', 'Its height': '24' }, '0'],
+  ] as const) {
+    // prettier-ignore
+    await addStep(page, 'plain solid')
+    await sized(page, figures)
+    await setPlane(page, stepLines(page).last(), 'The plane it stands on', 'the ground', off)
+    await choose(page, stepLines(page).last(), 'What becomes of it', 'added to')
+  }
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
+  await from(page, 'front', 'Flat face, 20 × 18', [0.5, 0.55])
+  await page.getByRole('button', { name: 'take off what stands out here' }).click()
+  await expect(cuts(page).first()).toContainText('along the foot of what stands out')
+  await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 30_000 })
+  await page.getByLabel('How far the pieces are drawn apart').fill('0.5')
+  await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front, at a slant') // prettier-ignore
 })

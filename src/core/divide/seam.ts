@@ -18,6 +18,8 @@ export interface Seam {
   /** At which height over the frame the piece behind ends, and the one in front begins. */
   ends: readonly [behind: number, front: number]
   gap: number
+  /** How far in front of that what is in front begins for certain: faces of a cut that is not flat have chords. mm */
+  rough: number
   /** What the cut follows. */
   surface: CutSurface
   /** Whether that is the frame's plane. */

@@ -4,6 +4,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import type { Profile } from '../profile/segment'
 import { piecesOf } from '../profile/united'
 import { insideOf } from '../profile/measure'
+import { Outlines } from './outlines-of'
 import { shadowOf } from './shadow'
 import { speck } from './speck'
 import type { Kerf } from './kerf'
@@ -52,8 +53,37 @@ export function seamsOf(
   return all.map(({ bodies, ...pair }, i) => {
     const name = `${nth + 1}${all.length > 1 ? String.fromCharCode(97 + (i % 26)) : ''}`
     const own = section ? piecesOf(section).filter((p) => bodies.some((b) => hasOn(kernel, b, frame, p))).flatMap((p) => p.loops) : [] // prettier-ignore
-    return of(name, { ...pair, section: own.length > 0 ? { loops: own } : shadowOf(kernel, bodies, frame) })
+    return of(name, {
+      ...pair,
+      section:
+        own.length > 0
+          ? { loops: own }
+          : overEachOther(
+              kernel,
+              bodies,
+              kerf,
+              complete ? undefined : pieces.find((p) => p.id === pair.front)?.solid,
+              frame,
+            ),
+    })
   })
+}
+
+/**
+ * What of both pieces lies over the other's at a seam, as seen along z of a frame.
+ * @param bodies what meets there, a little of both @param front the one in front, where others may lie there too
+ */
+function overEachOther(
+  kernel: Kernel,
+  bodies: readonly Solid[],
+  kerf: Kerf,
+  front: Solid | undefined,
+  frame: Placement,
+): Profile {
+  // prettier-ignore
+  const before = bodies.map((b) => (front ? kernel.intersect(b, front) : kernel.subtract(b, [kerf.upTo])))
+  const after = bodies.map((b) => kernel.intersect(b, kerf.behind))
+  return new Outlines(kernel).common(shadowOf(kernel, before, frame), shadowOf(kernel, after, frame))
 }
 
 /** A place where pieces meet has so much of each that it is between, mm3. */

@@ -28,8 +28,8 @@ export function Cuts() {
       <Heading aside={cuts.length > 0 ? `${cuts.length}` : ''}>Cuts</Heading>
       {cuts.length === 0 && (
         <p className="py-1 text-soft">
-          Nothing is divided yet. Pick a face in the scene to divide the part along it; pick a second one, with shift,
-          on what stands out, to take that piece off alone.
+          Nothing is divided yet. Pick a face in the scene to divide the part along it, or one of what stands out to
+          take that off alone.
         </p>
       )}
       <ol aria-label="Cuts and joints">

@@ -109,8 +109,10 @@ const bendWords = (bend: number, format: (mm: number) => string): string =>
 const [MANY, FEW] = [10, 7]
 const FIRST: Partial<Record<keyof typeof ABOUT, number>> = { look: 1, face: 2, hand: 2, feature: 1, edge: 1 }
 
-/** The few verbs that are shown at first, in their order. */
+/** The few verbs that are shown at first, in their order; where parts are divided, those that do and how to measure. */
 function fewOf(verbs: readonly Verb[]): Verb[] {
+  const dividing = verbs.filter(([, , about]) => about === 'divide')
+  if (dividing.length > 0) return [...dividing, verbs[0]!]
   const left = { ...FIRST }
   const first = new Set<Verb>()
   for (const verb of verbs) {
@@ -131,6 +133,7 @@ function Verbs({ pick }: { pick: Pick }) {
   useProject((s) => s.build)
   const verbs = verbsFor(pick, store.getState(), document, actions)
   const all = useProject((s) => s.allVerbs) || verbs.length <= MANY
+  const few = fewOf(verbs)
   const fold = verbs.length > MANY && (
     <button
       type="button"
@@ -138,14 +141,14 @@ function Verbs({ pick }: { pick: Pick }) {
       className="hover:text-ink"
       onClick={() => store.getState().set({ allVerbs: !all })}
     >
-      {all ? 'fewer' : `${verbs.length - FEW} more …`}
+      {all ? 'fewer' : `${verbs.length - few.length} more …`}
     </button>
   )
   if (!fold || !all)
     return (
       <p className="flex flex-wrap gap-x-5 text-soft">
         With this:
-        <VerbButtons verbs={fold ? fewOf(verbs) : verbs} />
+        <VerbButtons verbs={fold ? few : verbs} />
         {fold}
       </p>
     )

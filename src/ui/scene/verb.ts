@@ -4,6 +4,7 @@ import type { Offer } from '@/core/steps/offer'
 
 /** What verbs are about, in the order in which they are listed, with what that is called. */
 export const ABOUT = {
+  divide: 'Divide it',
   face: 'This face',
   hand: 'Change it',
   edge: 'Its edge',

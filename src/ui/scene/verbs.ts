@@ -4,6 +4,7 @@ import { setNote } from '@/core/document/notes'
 import type { Project } from '@/core/document/schema'
 import type { Pick as Picked } from '@/core/fit/picks'
 import { dot, plainVec } from '@/core/geometry/vec'
+import type { Offer } from '@/core/steps/offer'
 import { offersAt } from '@/core/steps/offers'
 import { stepKindNamed } from '@/core/steps/registry'
 import { newId } from '../new-id'
@@ -19,7 +20,14 @@ const PAINT = '#c8863c'
 
 /** What is offered for what is picked. */
 export const offeredVerbs = (state: ProjectState, actions: Pick<Actions, 'take'>): Verb[] =>
-  offersAt(situationOf(state)).flatMap((o) => (o.picked ? [offeredVerb(o, (taken) => actions.take(taken))] : []))
+  offersAt(situationOf(state)).flatMap((o) => {
+    if (!o.picked) return []
+    const verb = offeredVerb(o, (taken) => actions.take(taken))
+    return [state.place === 'divide' && isOfDividing(o) ? [verb[0], verb[1], 'divide', verb[3]] : verb]
+  })
+
+/** In Divide what divides comes first. */
+const isOfDividing = ({ steps }: Offer): boolean => steps.some((s) => stepKindNamed(s.kind)?.group === 'divide')
 
 /** What makes sense for one pick. */
 export function verbsFor(pick: Picked, state: ProjectState, document: Project, actions: Pick<Actions, 'take'>): Verb[] {

@@ -18,6 +18,10 @@ import type { DivideValues } from './fields'
 /** A cut in a box leaves at least so much room, mm. */
 const LEAST_IN_BOX = 0.01
 
+/** A face of a flat cut lies within so much of where it is told, mm, others within so many tolerances more. */
+const LEVEL = 0.01
+const CHORDS = 4
+
 export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const { kernel, id } = context
   if (v.may !== 'whole' && v.times > 1) raise('times', 'Several cuts at a pitch go through the whole part; for one piece alone, add a step for each.', 'times') // prettier-ignore
@@ -54,6 +58,7 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
         frame,
         ends,
         gap: v.gap,
+        rough: LEVEL + (cut.section ? 0 : CHORDS * context.tolerance),
         ways,
         far,
       }),

@@ -100,7 +100,7 @@ const figuresOf = (v: Values): PinFigures => ({ shape: v.shape, across: v.across
 
 /** What is drilled on both sides needs room on both. */
 function wantedAt(v: Values, { seam }: Facing, { kernel, tolerance }: StepContext): Wanted {
-  const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), seam.gap + 0.01, v.long + v.gap + v.wall, 'room', 'room', tolerance) // prettier-ignore
+  const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), seam.gap + seam.rough, v.long + v.gap + v.wall, 'room', 'room', tolerance) // prettier-ignore
   return {
     said: `Ø ${v.across.toFixed(1)} mm, ${v.long.toFixed(1)} mm deep, with ${v.wall.toFixed(1)} mm of wall round it`,
     clear: v.across / 2 + v.gap + v.wall,

@@ -56,7 +56,7 @@ function buildMagnets(v: Values, context: StepContext): StepOutput {
   const rows = seams.flatMap((seam) => {
     const facing = facingOf(seam, 'behind')
     const begins = seam.gap
-    const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), begins + 0.01, begins + deep + v.wall, 'room', 'room', tolerance) // prettier-ignore
+    const room = boreSolid(kernel, v.across + 2 * (v.gap + v.wall), begins + seam.rough, begins + deep + v.wall, 'room', 'room', tolerance) // prettier-ignore
     const said = `a magnet Ø ${v.across.toFixed(1)} mm, ${v.high.toFixed(1)} mm high, with ${v.wall.toFixed(1)} mm of wall round it` // prettier-ignore
     const wanted = { said, clear: v.across / 2 + v.gap + v.wall, field: 'across', across: v.across, least: 1, into: room, back: room } // prettier-ignore
     const spots = spotsOn(v, facing, wanted, pieces, kernel, notes)

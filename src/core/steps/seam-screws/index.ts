@@ -107,10 +107,10 @@ function buildScrews(v: Values, context: StepContext): StepOutput {
       field: 'screw',
       across: head,
       least: Infinity,
-      into: bore(head + 2 * v.wall, seam.gap + 0.01, seat, 'room'),
+      into: bore(head + 2 * v.wall, seam.gap + seam.rough, seat, 'room'),
       back: bore(
         (nut?.corners ?? hole.across) + 2 * v.wall,
-        seam.gap + 0.01,
+        seam.gap + seam.rough,
         seam.gap + hole.deep + (nut ? 0 : v.wall),
         'room',
       ),

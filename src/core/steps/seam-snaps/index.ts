@@ -84,7 +84,15 @@ function buildSnaps(v: Values, context: StepContext): StepOutput {
   const clear = v.across / 2 + v.overlap + v.gap + v.wall
   const made = seams.flatMap((seam) => {
     const facing = facingOf(seam, v.on)
-    const into = boreSolid(kernel, 2 * clear, seam.gap + 0.01, tipOf(v) + v.gap + v.wall, 'room', 'room', tolerance)
+    const into = boreSolid(
+      kernel,
+      2 * clear,
+      seam.gap + seam.rough,
+      tipOf(v) + v.gap + v.wall,
+      'room',
+      'room',
+      tolerance,
+    )
     const said = `a snap pin Ø ${v.across.toFixed(1)} mm, ${tipOf(v).toFixed(1)} mm deep, with ${v.wall.toFixed(1)} mm of wall round it` // prettier-ignore
     const spots = spotsOn(v, facing, { said, clear, field: 'across', across: v.across, least: 2, into }, pieces, kernel, notes) // prettier-ignore
     found.push(...spots.map(({ at }) => at))
