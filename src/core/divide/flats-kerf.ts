@@ -37,12 +37,17 @@ export function inFrontOfFlats({ flats, inner }: FlatsCut, p: Vec3): number {
   return inner ? Math.min(...over) : Math.max(...over)
 }
 
-/** The ways by which the piece comes off all of the faces: away from them, and where there are two along both. Errors: opposite */
+/**
+ * The ways by which the piece comes off all of the faces: straight off one of them where the others let it, between them, and
+ * where there are two along both.
+ * Errors: opposite
+ */
 export function waysOffFlats({ flats }: FlatsCut): Vec3[] {
   const sum = flats.reduce<Vec3>((all, f) => add(all, f.out), [0, 0, 0])
   if (length(sum) < 1e-6 || flats.some((f) => dot(f.out, sum) < -1e-9)) return raise('opposite', 'What it stands on holds it from all sides, so that it could not come off. A plane through it can be had.', 'holds') // prettier-ignore
   const along = flats.length === 2 ? normalize(cross(flats[0]!.out, flats[1]!.out)) : undefined
-  return [normalize(sum), ...(along ? [along, scale(along, -1)] : [])]
+  const straight = flats.map((f) => f.out).filter((out) => flats.every((f) => dot(f.out, out) > -1e-9))
+  return [...straight, normalize(sum), ...(along ? [along, scale(along, -1)] : [])]
 }
 
 /** Where the piece comes off by a way, that way its z. */

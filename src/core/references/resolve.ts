@@ -5,6 +5,7 @@ import { boardShape } from './board-shape'
 import { boardCandidates, type FlatItem } from './find-board'
 import type { ImportedModel } from './model'
 import { boardSeat, type QuarterTurn, turnedSeat } from './seat'
+import { isAlike } from './lie-alike'
 import { scaledModel } from './scaled-model'
 import { doMoves, type PlacingContext } from './placing'
 import { type ItemSettings, type PlacedItem, placeItems } from './place-items'
@@ -50,17 +51,21 @@ export interface Reference {
   itemProblems: Record<string, Problem>
 }
 
-/** Places the imported items and finds the board among them. */
+/**
+ * Places the imported items and finds the board among them.
+ * @param beside how a board stands that this one is to be told beside, if it lies as that does
+ */
 export function resolveReference(
   imported: ImportedModel,
   settings: ReferenceSettings,
   context: PlacingContext = ALONE,
   blocks: readonly Block[] = [],
+  beside?: Placement,
 ): Reference {
   const model = scaledModel(imported, settings.scale)
   const candidates = boardCandidates(model)
   const flat = candidates.find((c) => c.item.id === settings.board) ?? candidates[0]
-  const { placement, flatFrame, stand, problems } = frames(model, flat, settings, context)
+  const { placement, flatFrame, stand, problems } = frames(model, flat, settings, context, beside)
   const { items, problems: itemProblems } = placeItems(model, settings, placement, settings.scale, blocks, context)
   const board = flat && describe(model, flat, flatFrame, placement, items)
   return {
@@ -84,6 +89,7 @@ function frames(
   flat: FlatItem | undefined,
   settings: ReferenceSettings,
   context: PlacingContext,
+  beside: Placement | undefined,
 ) {
   const none = IDENTITY
   const seat = flat && boardSeat(model, flat)
@@ -92,11 +98,17 @@ function frames(
   const { placement, problems } = doMoves(model, flat, base, settings.moves ?? [], settings.scale, context)
   if (!seat) return { placement, flatFrame: none, stand: none, problems }
   const normal = compose(placement, invert(seat))
+  if (beside && isAlike(normal, beside)) {
+    const flatFrame = isSame(beside, none) ? placement : compose(invert(beside), placement)
+    return { placement, flatFrame, stand: beside, problems }
+  }
   const lies = settings.placing === 'board' && Math.abs(Math.abs(normal[10]!) - 1) < 1e-9
   return lies
     ? { placement, flatFrame: placement, stand: none, problems }
     : { placement, flatFrame: seat, stand: normal, problems }
 }
+
+const isSame = (a: Placement, b: Placement): boolean => a.every((v, i) => v === b[i])
 
 /** A reference by itself: its moves can use no names, and no other reference. */
 const ALONE: PlacingContext = {

@@ -2,7 +2,7 @@ import { contentKey } from '../content-key'
 import { projectNames } from './names'
 import type { Project, ProjectReference } from '../document/schema'
 import type { Block } from '../document/items-schema'
-import { IDENTITY } from '../geometry/placement'
+import { IDENTITY, type Placement } from '../geometry/placement'
 import type { Kernel } from '../kernel/kernel'
 import { placeShape } from '../kernel/placed-shape'
 import type { IndexedMesh } from '../mesh/weld'
@@ -13,6 +13,7 @@ import type { ImportedOutline } from '../outlines/outline'
 import { type ResolvedOutline, resolveOutline } from '../references/resolve-outline'
 import { ALONE_ID } from './blocks'
 import { findFace } from './face-ref'
+import { liesWith } from './lie-alike'
 import type { ImportedModel } from './model'
 import { placeBlocks } from './place-items'
 import type { PlacingContext } from './placing'
@@ -81,13 +82,16 @@ export class ResolvedReferences {
       return outline && resolveOutline(outline, this.drawings, value).profile
     }
     const space = this.spaces(kernel)
+    const together = liesWith(project)
     const done = new Map<string, Reference>()
     const open = new Set<string>()
     const place = (settings: ProjectReference): Reference | undefined => {
       const before = done.get(settings.id)
       if (before) return before
       open.add(settings.id)
-      const reference = this.of(settings, project, models, { value, face: faceOf, profile, item, space })
+      const first = project.references.find((r) => r.id === together.get(settings.id))
+      const beside = first && !open.has(first.id) ? place(first)?.stand : undefined
+      const reference = this.of(settings, project, models, { value, face: faceOf, profile, item, space }, beside)
       open.delete(settings.id)
       if (reference) done.set(settings.id, reference)
       return reference
@@ -166,13 +170,16 @@ export class ResolvedReferences {
     project: Project,
     models: ReadonlyMap<string, ImportedModel>,
     context: PlacingContext,
+    beside: Placement | undefined,
   ): Reference | undefined {
     const model = models.get(settings.file)
     if (!model) return undefined
     const blocks = project.blocks.filter((b) => b.on === settings.id)
     const { file, name, board, scale, placing, turns, moves, states, travels, reaches } = settings
-    const said = [file, name, board, scale, placing, turns, moves, states, travels, reaches, blocks]
-    return this.once(settings.id, said, model, context, (heard) => resolveReference(model, settings, heard, blocks))
+    const said = [file, name, board, scale, placing, turns, moves, states, travels, reaches, blocks, beside]
+    return this.once(settings.id, said, model, context, (heard) =>
+      resolveReference(model, settings, heard, blocks, beside),
+    )
   }
 
   /** Makes a reference, unless the same was said of it and it would be told the same again. */

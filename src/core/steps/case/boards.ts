@@ -32,7 +32,7 @@ export function casedBoards(
   const twice = others.find((r) => r.id === first.id)
   if (twice) raise('twice', `${twice.name} is the board that this wraps; the others are besides that.`, 'also')
   const stood = others.find((r) => r.stand.some((v, i) => Math.abs(v - first.stand[i]!) > 1e-6))
-  if (stood) raise('stands', `${stood.name} does not lie as ${first.name} does. Boards of one case lie flat above or beside each other: turn it in Gather, or give it a case of its own.`, 'also') // prettier-ignore
+  if (stood) raise('stands', `${stood.name} does not lie as ${first.name} does. Boards of one case lie alike, above or beside each other, flat or on edge: turn it in Gather, or give it a case of its own.`, 'also') // prettier-ignore
   return [first, ...others].map((reference, i): CasedBoard => {
     const board = reference.board ?? raise('no-board', `${reference.name} has no board to wrap: no item in it is thin and flat.`, i === 0 ? 'reference' : 'also') // prettier-ignore
     const called = (id: string) => (i === 0 ? id : foreignId(reference, id))

@@ -2,6 +2,7 @@ import { PLAIN, read, simpleBoard, situation, stepBytes, wrapped } from '../../.
 import { runChecks } from '../../checks'
 import { makeReference, type Project } from '../../document/schema'
 import { measureLedger } from '../../fit/ledger'
+import { turn } from '../../geometry/placement'
 import { boxOfPositions } from '../../geometry/vec'
 import { Kernel } from '../../kernel/kernel'
 import type { ImportedModel } from '../../references/model'
@@ -100,4 +101,55 @@ test('a board is taken into a case that there is by what is offered; what lies o
   const turned = { ...onEdge, references: onEdge.references.map((r) => (r.id === 'extra' ? { ...r, moves: [{ id: 'm', kind: 'turn' as const, axis: 'x' as const, degrees: 90 }] } : r)) } // prettier-ignore
   expect((await build(turned)).problems[0]).toContain('Display does not lie as Carrier does')
   expect((await build(together(['0', '0', '0'], ['board', 'extra']))).problems[0]).toContain('is the board that this wraps') // prettier-ignore
+})
+
+test.each([
+  ['behind the first, as it stands', [{ axis: 'x', quarters: 1 }], ['2', '12', '1']],
+  [
+    'beside it, turned about its own face',
+    [
+      { axis: 'x', quarters: 1 },
+      { axis: 'y', quarters: 1 },
+    ],
+    ['45', '3', '0'],
+  ],
+  [
+    'behind it, its back to the first',
+    [
+      { axis: 'x', quarters: 1 },
+      { axis: 'z', quarters: 2 },
+    ],
+    ['2', '14', '1'],
+  ],
+] as const)('boards on edge lie in one case: the second %s', async (_, turns, by) => {
+  const model = await read(await stepBytes(simpleBoard({ ...PLAIN, socket: true })))
+  const { project: own, models: with1 } = wrapped(model, { posts: false, openings: false }, [
+    { axis: 'x', quarters: 1 },
+  ])
+  const document: Project = {
+    ...own,
+    references: [
+      ...own.references,
+      makeReference({ id: 'extra', name: 'Display', kind: 'step', file: SECOND, fileName: 'b.step', turns: [...turns], moves: [{ id: 'm', kind: 'move', by: [...by] }] }), // prettier-ignore
+    ],
+    steps: own.steps.map((s) => (s.kind === 'case' ? { ...s, fields: { ...s.fields, also: ['extra'] } } : s)),
+  }
+  models = new Map([...models, ...with1])
+  const { built, ledger, problems } = await build(document)
+  expect(problems).toEqual([])
+  for (const side of ['front', 'back', 'left', 'right'])
+    for (const name of ['Board', 'Display']) expect(row(ledger, `${name} in case, ${side}`)).toMatchObject({ verdict: 'holds' }) // prettier-ignore
+  // The case stands round both: its parts are printed lying, as the boards lie in them.
+  const [first, second] = built.references
+  expect(second!.stand).toEqual(first!.stand)
+  for (const p of built.parts) expect(Math.abs(turn(p.print, [0, 0, 1])[2])).toBeLessThan(1e-6)
+  // Posts of the second stand at its own holes, in the base.
+  const offer = offersAt({ ...situation(document, built.references), left: built.left }).filter((o) => o.goal === 'stand') // prettier-ignore
+  const stood = offer.reduce((p, o) => takeOffer(o)(p), document)
+  const done = await build(stood)
+  expect(done.problems).toEqual([])
+  expect(done.ledger.filter((r) => r.between === 'Pins in board holes').map((r) => r.verdict)).toEqual([
+    'holds',
+    'holds',
+  ])
 })

@@ -57,12 +57,15 @@ test('a boss comes off a plate as along its face, with pins there; a rib off a d
   expect(round.volumes['d.1']! / (Math.PI * 400 * 60)).toBeCloseTo(1, 3)
 })
 
-test('faces at 45 degrees to the way out are too steep for pins', async () => {
-  const block = solid({ width: '40', depth: '30', height: '40', at: at(-14, 0), lift: '6', ...into }, 'block')
+test('in a corner pins stand on the face that more of it stands on, and let it slide down along the other', async () => {
+  const block = solid({ width: '40', depth: '30', height: '30', at: at(-14, 0), lift: '6', ...into }, 'block')
   const floor = solid({ width: '80', depth: '60', height: '16', lift: '-10', ...into }, 'thick')
-  const { problems, rows } = await takenOff([...ANGLE, floor, block], (p) => facing(p, [1, 0, 0], 6), ['dowels', { across: '4', long: '4', count: '1', wall: '0.8' }, 'j']) // prettier-ignore
-  expect(problems[0]).toMatchObject({ kind: 'no-room' })
-  expect(rows[0]!.verdict).toBe('holds')
+  const { problems, rows, volumes, build } = await takenOff([...ANGLE, floor, block], (p) => facing(p, [1, 0, 0], 6), ['dowels', { across: '4', long: '4', count: '2', lead: '0', gap: '0.1' }, 'j']) // prettier-ignore
+  expect(problems).toEqual([])
+  expect(rows.map((r) => r.verdict)).toEqual(Array(rows.length).fill('holds'))
+  // Into the block from below, 0.2 above the floor.
+  expect((40 - 0.202) * (30 - 0.202) * 30 - volumes['d.2']!).toBeCloseTo(2 * Math.PI * 2.1 ** 2 * 3.9, 0)
+  expect(build.parts.find((p) => p.id === 'd.2')!.piece!.away.map((v) => Math.round(v))).toEqual([0, 0, 1])
 })
 
 test('what can be taken off is known of its faces, and of no others', async () => {

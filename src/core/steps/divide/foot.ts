@@ -4,7 +4,7 @@ import type { Flat } from '../../divide/flats-kerf'
 import { isRound } from '../../divide/round-kerf'
 import type { Pointable } from '../../faces/resolve'
 import { trianglesOf } from '../../faces/topology'
-import { dot, normalize, sub } from '../../geometry/vec'
+import { distance, dot, normalize, placeAt, sub } from '../../geometry/vec'
 import { doubledNormal, middleOfTriangle } from '../../mesh/doubled-normal'
 import { raise } from '../../result'
 
@@ -13,7 +13,7 @@ const MOST = 0.5
 
 /**
  * What something stands on that has a face: one round face, as its region, or flat ones, each plane once. It reaches as far
- * as edges turn outwards, over free faces too.
+ * as edges turn outwards, over free faces too. What it meets along the longest foot comes first.
  * Errors: no-foot, feet (not one round face, nor flat ones alone)
  */
 export function footOf(on: Pointable, region: number): { round: number } | { flats: Flat[] } {
@@ -26,8 +26,21 @@ export function footOf(on: Pointable, region: number): { round: number } | { fla
   const { surfaceOf } = on.topology
   if (isRound(shapeOf(on, first)) && hosts.every((h) => surfaceOf[h] === surfaceOf[first])) return { round: first }
   if (hosts.some((h) => shapeOf(on, h).kind !== 'plane')) return raise('feet', `It stands on ${hosts.length} faces that are not all flat; a cut can follow one round face, or flat ones. A plane or a drawing can be had.`, 'holds') // prettier-ignore
-  const all = hosts.map((h) => flatOf(on, h))
+  const all = [...hosts]
+    .sort((a, b) => footLength(on, regions, b) - footLength(on, regions, a))
+    .map((h) => flatOf(on, h))
   return { flats: all.filter((f, i) => !all.slice(0, i).some((o) => inOnePlane(f, o))) }
+}
+
+/** How long the edges are at which some faces meet another, mm. */
+function footLength({ mesh, topology }: Pointable, regions: ReadonlySet<number>, host: number): number {
+  const at = (v: number) => placeAt(mesh.positions, v)
+  return topology.borders
+    .filter(({ regions: [a, b] }) => (a === host && regions.has(b)) || (b === host && regions.has(a)))
+    .flatMap(({ vertices, closed }) =>
+      (closed ? [...vertices, vertices[0]!] : vertices).slice(1).map((v, i) => distance(at(vertices[i]!), at(v))),
+    ) // prettier-ignore
+    .reduce((sum, long) => sum + long, 0)
 }
 
 /** A flat face by the middle of a triangle of it. */
