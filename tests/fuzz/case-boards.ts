@@ -81,7 +81,7 @@ async function wrongWith(kernel: Kernel, board: Node, asked: WrapAnswers) {
     const tight = ledger.filter((row) => row.verdict === 'tight').map((row) => `${row.between}: ${row.measured} for ${row.wanted}`) // prettier-ignore
     const stops = findings.filter((f) => f.weight === 'stop').map((f) => f.title)
     const open = build.parts.filter((p) => !isClosed(p.mesh.positions, p.mesh.indices)).map((p) => `${p.name} is open`)
-    const loose = problems.length === 0 && answers.closes !== 'lip' && findings.some((f) => f.check === 'lid-held') ? ['nothing holds the lid'] : [] // prettier-ignore
+    const loose = problems.length === 0 && answers.closes !== 'lip' && findings.some((f) => f.check === 'lid-held') && !build.steps.some((s) => s.notes.some((n) => n.startsWith('No usual'))) ? ['nothing holds the lid'] : [] // prettier-ignore
     const all = [...unsaid, ...tight, ...stops, ...open, ...loose]
     return { answers, why: all.length > 0 ? all.join('; ') + (problems.length > 0 ? ` (said: ${problems.join(' ')})` : '') : undefined } // prettier-ignore
   } finally {

@@ -10,8 +10,9 @@ import { apply, compose, type Placement, translation, turn } from '../../geometr
 import type { Vec2, Vec3 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
-import { boundsOf } from '../../profile/measure'
-import { axisAlong, lengthAlong } from '../../references/sides'
+import { loopArea } from '../../profile/measure'
+import { directionAt, pointAt } from '../../profile/segment'
+import { OUTWARDS } from '../../references/sides'
 import { circle, polygonProfile } from '../../profile/shapes'
 import { raise } from '../../result'
 import { sideField } from '../on-sides'
@@ -51,9 +52,9 @@ interface Axis {
 export function buildHinge(v: HingeValues, context: StepContext): StepOutput {
   const { kernel, id } = context
   const e = v.case.data
-  refuseLip(v, e)
-  const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: v.shift }, v.wide, 'side')
   const radius = v.pin / 2 + Math.max(v.gap, v.hold) + v.round
+  refuseLip(v, e, radius + v.play)
+  const [place] = placesOnSides(e, { sides: v.side, count: 1, shift: v.shift }, v.wide, 'side')
   const low = Math.min(e.parting - e.bottom, e.top - e.parting)
   if (radius > low) raise('round', `A knuckle of Ø ${(2 * radius).toFixed(1)} mm reaches farther from the seam than the case does, ${low.toFixed(1)} mm; a thinner pin or wall would do.`, 'round') // prettier-ignore
   const axis: Axis = { frame: compose(wallFrame(place!), translation([0, e.parting, 0])), off: radius + v.play, radius }
@@ -73,11 +74,24 @@ export function buildHinge(v: HingeValues, context: StepContext): StepOutput {
   }
 }
 
-/** A lip at the far wall comes out of its groove on an arc. Errors: lip (with the gap that would let it out) */
-function refuseLip(v: HingeValues, e: Enclosure): void {
-  const far = lengthAlong(boundsOf(e.outer), axisAlong(v.side) === 0 ? 1 : 0)
-  const needed = (e.shut.high * e.shut.high) / (2 * far) + PAST
-  if (e.shut.gap < needed) raise('lip', `On its arc the lid needs ${needed.toFixed(2)} mm of gap between lip and groove, and the case has ${e.shut.gap.toFixed(2)}; a looser lip, or one up to ${Math.sqrt(Math.max(0, e.shut.gap - PAST) * 2 * far).toFixed(1)} mm high, would do.`, 'side') // prettier-ignore
+/** Where along its pieces a lip is looked at. */
+const LOOKS = [0, 0.25, 0.5, 0.75, 1]
+
+/** Where a lip looks away from the hinge it comes out of its groove on an arc, the tighter the nearer. Errors: lip (with the gap that would let it out) */
+function refuseLip(v: HingeValues, e: Enclosure, off: number): void {
+  const [ox, oy] = OUTWARDS[v.side]
+  const over = ([x, y]: Vec2) => x * ox + y * oy
+  const axis = Math.max(...e.outer.loops[0]!.map((s) => over(s.a))) + off
+  const [loop] = e.shut.lip.loops
+  const way = Math.sign(loopArea(loop!))
+  // How far it looks away, by how far it is.
+  const bends = loop!.flatMap((s) => LOOKS.map((t) => {
+    const [dx, dy] = directionAt(s, t)
+    return (-way * (dy * ox - dx * oy)) / (axis - over(pointAt(s, t)))
+  })) // prettier-ignore
+  const bend = Math.max(...bends) / 2
+  const needed = e.shut.high * e.shut.high * bend + PAST
+  if (e.shut.gap < needed) raise('lip', `On its arc the lid needs ${needed.toFixed(2)} mm of gap between lip and groove, and the case has ${e.shut.gap.toFixed(2)}; a looser lip, or one up to ${Math.sqrt(Math.max(0, e.shut.gap - PAST) / bend).toFixed(1)} mm high, would do.`, 'side') // prettier-ignore
 }
 
 /** Knuckles of the base (way down) or of the lid (up), every second of them; slopes under them print without supports. */

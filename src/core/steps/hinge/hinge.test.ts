@@ -1,5 +1,6 @@
 import { cased } from '../../../../tests/support/cased'
 import { PLAIN, simpleBoard } from '../../../../tests/support/board-shapes'
+import { at } from '../../../../tests/support/shapes'
 import { smallestGap, TriangleTree } from '../../fit/gap'
 import { poseAt } from '../../geometry/travel'
 import { placePositions } from '../../geometry/placement'
@@ -48,4 +49,18 @@ test.each([
 ])('%j is refused', async (fields, set, field, message) => {
   const { problems } = await on.add('hinge', fields, { case: { ...ROOMY.case, ...set } })
   expect(problems[0]).toMatchObject({ field, message: expect.stringMatching(message) })
+})
+
+test('where the wall goes round an item at a corner beside the hinge its lip is looked at too: what would let it out lets it out', async () => {
+  const plain = simpleBoard({ ...PLAIN, width: 60, depth: 40, hole: 0 })
+  const plug = { name: 'plug', place: at(56, 33, 1.6), solid: { kind: 'box' as const, size: [7, 9, 3] as [number, number, number] } } // prettier-ignore
+  const corner = await cased({ name: 'shed', children: ['children' in plain ? plain.children[0]! : plain, plug] }, { posts: false, openings: false }) // prettier-ignore
+  const hinge = (lip: string) => corner.add('hinge', { side: 'back', wide: '24', count: '3' }, { case: { ...ROOMY.case, fit: 'snug', outline: 'followed', parting: 'board.top + 4', lip } }) // prettier-ignore
+  const { problems } = await hinge('3')
+  expect(problems[0]).toMatchObject({ field: 'side', kind: 'lip' })
+  const high = /one up to ([\d.]+) mm high/.exec(problems[0]!.message)![1]!
+  expect(Number(high)).toBeLessThan(2)
+  const lower = await hinge(String(Number(high) - 0.05))
+  expect(lower.problems).toEqual([])
+  expect(lower.row('Lid opening on its hinge')).toMatchObject({ verdict: 'holds' })
 })
