@@ -54,6 +54,9 @@ test('the rain funnel: from a rectangular rim to a spout off its middle, one wal
     'Funnel 2.1 with Funnel 2.2 onto Funnel 1.1 with Funnel 1.2, from the right',
   )
   await page.getByLabel('How far the pieces are drawn apart').fill('0.5')
+  await page.getByRole('button', { name: 'show the whole' }).click()
+  await expect(page.getByRole('status', { name: 'What the step does' })).toContainText(/uses up 28\d{4} mm³ of Funnel/)
+  await page.getByRole('button', { name: 'hide the whole' }).click()
   await page.getByLabel('How far the pieces are drawn apart').fill('0')
   await shipped(page, 'Rain funnel', 'demo/rain-funnel.json')
 })

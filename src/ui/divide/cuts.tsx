@@ -1,6 +1,5 @@
 'use client'
 import { useState } from 'react'
-import { DIVIDED } from '@/core/divide/seam'
 import type { ProjectStep } from '@/core/document/schema'
 import type { Addition } from '@/core/steps/offers'
 import { stepKindNamed } from '@/core/steps/registry'
@@ -9,11 +8,10 @@ import { useAdditions } from '../actions/offers'
 import { StepLine } from '../build-sheet/step-line'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject } from '../store/store'
+import { divides } from './divides'
 
 /** Kinds of steps that divide, and those that work on what was divided. */
 const isOfDividing = (kind: string): boolean => stepKindNamed(kind)?.group === 'divide'
-export const divides = (kind: string): boolean =>
-  (stepKindNamed(kind)?.publishes ?? []).some((t) => t.name === DIVIDED.name)
 
 /** The cuts of the project, each with its joints: the same sentences as in the sheet, and what could join the pieces next. */
 export function Cuts() {

@@ -5,6 +5,7 @@ import { formatLength } from '@/core/units/length'
 import type { PartView } from '@/worker/views'
 import { Heading } from '../primitives/heading'
 import { useDocument, useProject, useUnit } from '../store/store'
+import { firstCutOf } from './divides'
 import { ProposeCuts } from './propose-cuts'
 
 /** Every part against the bed, pieces of one whole under its name. */
@@ -21,7 +22,7 @@ export function Pieces() {
       )}
       {wholes.map((whole) => (
         <div key={whole}>
-          {whole && <h3 className="pt-1.5 text-[13.5px] font-semibold text-soft">of {whole}</h3>}
+          {whole && <Whole name={whole} piece={parts.find((p) => p.piece?.whole === whole)!.id} />}
           <ul>
             {parts
               .filter((p) => (p.piece?.whole ?? '') === whole)
@@ -32,6 +33,27 @@ export function Pieces() {
         </div>
       ))}
     </section>
+  )
+}
+
+/** What pieces are of, which can be shown round them. @param piece one of them, by its id */
+function Whole({ name, piece }: { name: string; piece: string }) {
+  const cut = firstCutOf(piece, useDocument().steps)
+  const shown = useProject((s) => cut !== undefined && s.inHand === cut)
+  const set = useProject((s) => s.set)
+  return (
+    <h3 className="flex justify-between pt-1.5 text-[13.5px] font-semibold text-soft">
+      of {name}
+      {cut && (
+        <button
+          type="button"
+          className="font-normal hover:text-ink"
+          onClick={() => set({ inHand: shown ? undefined : cut, picks: [] })}
+        >
+          {shown ? 'hide the whole' : 'show the whole'}
+        </button>
+      )}
+    </h3>
   )
 }
 

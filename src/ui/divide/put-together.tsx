@@ -4,7 +4,7 @@ import { stepKindNamed } from '@/core/steps/registry'
 import { Heading } from '../primitives/heading'
 import { Slider } from '../primitives/slider'
 import { useDocument, useProject } from '../store/store'
-import { divides } from './cuts'
+import { divides } from './divides'
 
 /** The pieces drawn apart, in which order they go together, and what else is needed. */
 export function PutTogether() {

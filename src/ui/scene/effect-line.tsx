@@ -6,7 +6,7 @@ import { useEngine } from '../actions/actions-context'
 import { useDocument, useProject, useUnit } from '../store/store'
 import { ALL_HATCHES, type Hatch } from './hatched'
 import type { SceneView } from './scene-view'
-import { useStepInHand } from './use-step-in-hand'
+import { useStepShown } from './use-step-in-hand'
 
 /** What is different in the variant that is held against the project as it is drawn. */
 const useDifference = () =>
@@ -20,7 +20,7 @@ const useSince = () =>
 
 /** Hatches what the step in hand adds and takes, as long as it is in hand. */
 export function useEffects(view: SceneView | undefined): void {
-  const step = useStepInHand()
+  const step = useStepShown()
   const since = useSince()
   const build = useProject((s) => s.build)
   const effect = useProject((s) => s.effect)
@@ -51,7 +51,7 @@ const SWATCHES: Readonly<Record<Hatch, string | undefined>> = {
 
 /** What the step in hand does, in words, with the hatches that show it. */
 export function EffectLine() {
-  const step = useStepInHand()
+  const step = useStepShown()
   const effect = useProject((s) => s.effect)
   const set = useProject((s) => s.set)
   const since = useSince()
