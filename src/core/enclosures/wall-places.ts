@@ -20,6 +20,9 @@ const SIDES: readonly { name: Side; of: 'ends' | 'long' }[] = [
   { name: 'back', of: 'long' },
 ]
 
+/** The sides that are meant by a word for some of them. */
+export const sidesMeant = (sides: string): Side[] => SIDES.filter(({ of, name }) => sides === 'all' || sides === of || sides === name).map((s) => s.name) // prettier-ignore
+
 /** Walls that look this far off a side are not of it; a share. */
 const SQUARE = 1e-6
 
@@ -41,7 +44,7 @@ export const placesOnSides = (
   wide: number,
   field: 'sides' | 'side' = 'sides',
 ): Place[] =>
-  SIDES.filter(({ of, name }) => sides === 'all' || sides === of || sides === name).flatMap(({ name }) => {
+  sidesMeant(sides).flatMap((name) => {
     const out = OUTWARDS[name]
     const runs = e.outer.loops.flat().filter((s) => {
       const [dx, dy] = directionAt(s, 0.5)

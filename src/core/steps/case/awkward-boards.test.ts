@@ -1,6 +1,8 @@
 import { PLAIN, simpleBoard } from '../../../../tests/support/board-shapes'
 import { cased } from '../../../../tests/support/cased'
 import { at, type Node } from '../../../../tests/support/shapes'
+import { situation } from '../../../../tests/support/boards'
+import { offersAt, takeOffer } from '../offers'
 
 const box = (name: string, place: [number, number, number], size: [number, number, number]): Node => ({ name, place: at(...place), solid: { kind: 'box', size } }) // prettier-ignore
 
@@ -60,4 +62,19 @@ test('posts that come down from the lid keep off the walls of the base where hol
   }
   // They are cut, not left out.
   expect(thick.volume('Lid')).toBeGreaterThan(thin.volume('Lid') + 10)
+})
+
+test('ears are begun on the sides where nothing that holds the lid hangs down', async () => {
+  const { build, withSteps, step } = await cased(simpleBoard({ ...PLAIN, width: 60, depth: 40, hole: 0 }), { posts: false }) // prettier-ignore
+  const offered = async (sides?: string) => {
+    const snaps = sides ? [{ kind: 'snaps', fields: { case: step('case'), sides, long: '12', wide: '8', overlap: '0.3' } }] : [] // prettier-ignore
+    const document = withSteps(snaps, { case: { clearAbove: '6', clearBelow: '4', wall: '2.4' } })
+    const { built, problems } = await build(document)
+    expect(problems).toEqual([])
+    const hang = offersAt({ ...situation(document, built.references), left: built.left }).find((o) => o.goal === 'hang')! // prettier-ignore
+    const { findings } = await build(takeOffer(hang)(document))
+    expect(findings().filter((f) => f.weight === 'stop').map((f) => f.title)).toEqual([]) // prettier-ignore
+    return hang.steps[0]!.fields['sides']
+  }
+  expect([await offered(), await offered('right'), await offered('ends'), await offered('front')]).toEqual([undefined, 'long', 'long', undefined]) // prettier-ignore
 })

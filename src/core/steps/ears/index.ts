@@ -1,7 +1,7 @@
 import { CLOSURE } from '../../enclosures/closure'
 import { roomFor } from '../../enclosures/beside'
 import { ENCLOSURE, type Enclosure, stood } from '../../enclosures/enclosure'
-import { outFrame, placesOnSides } from '../../enclosures/wall-places'
+import { outFrame, placesOnSides, sidesMeant } from '../../enclosures/wall-places'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -60,8 +60,10 @@ export const earsStep = stepKind({
   offers: (at) =>
     offerOnCase(at, 'ears', { words: 'ears to screw it to a wall', goal: 'hang' }, (step) => {
       // Not where something that holds the lid hangs down already.
-      const taken = at.document.steps.some((s) => isOnCase(s, step) && at.left.some((l) => l.step === s.id && l.token === CLOSURE.name) && s.fields.sides === 'ends') // prettier-ignore
-      return { case: step, ...(taken ? { sides: 'long' } : {}) }
+      const holding = at.document.steps.filter((s) => isOnCase(s, step) && at.left.some((l) => l.step === s.id && l.token === CLOSURE.name)) // prettier-ignore
+      const taken = holding.flatMap((s) => sidesMeant(String(s.fields.sides)))
+      const free = (sides: 'ends' | 'long') => !sidesMeant(sides).some((s) => taken.includes(s))
+      return { case: step, ...(!free('ends') && free('long') ? { sides: 'long' } : {}) }
     }),
   example: [
     { kind: 'case', fields: {} },
