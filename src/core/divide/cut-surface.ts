@@ -18,7 +18,6 @@ export function kerfAlong(
   names: KerfNames,
   tolerance: number,
 ): Kerf {
-  // prettier-ignore
   if ('line' in surface) return kerfOf(kernel, surface.line, ends, names, tolerance)
   if ('flats' in surface) return flatsKerf(kernel, surface.flats, ends, names)
   return roundKerf(kernel, surface.round, ends, names, tolerance)
@@ -64,7 +63,6 @@ function within(
   radius: number,
   over: (place: Vec3, out: Vec3) => number | undefined,
 ): number[] | undefined {
-  // prettier-ignore
   const out = turn(frame, [0, 0, 1])
   const heights: number[] = []
   for (const by of [0, radius / 2, radius])

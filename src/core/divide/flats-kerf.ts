@@ -71,7 +71,6 @@ export function flatsKerf(
   ends: readonly [number, number],
   { step, cut }: KerfNames,
 ): Kerf {
-  // prettier-ignore
   const space = (by: number, role: string): Solid => {
     const halves = flats.map(({ point, out }) => {
       const names = { step, side: 'end', top: role, bottom: 'end', copy: [cut] }

@@ -13,12 +13,12 @@ const LOOKS = 60
 /** What has so much more room than it needs is preferred. */
 const EASE = 1.15
 
-/** Places all over a section, those with the most room first. */
-export function roomIn(section: Profile): Roomy[] {
+/** Places all over a section, those with the most room first. @param least at so many is looked along its shorter side */
+export function roomIn(section: Profile, least = 2): Roomy[] {
   if (section.loops.length === 0) return []
   const [x0, y0, x1, y1] = boundsOf(section)
   const step = Math.max(x1 - x0, y1 - y0) / LOOKS
-  const [nx, ny] = [Math.max(2, Math.ceil((x1 - x0) / step)), Math.max(2, Math.ceil((y1 - y0) / step))]
+  const [nx, ny] = [Math.max(least, Math.ceil((x1 - x0) / step)), Math.max(least, Math.ceil((y1 - y0) / step))]
   const across = (k: number, n: number, from: number, to: number) => from + ((to - from) * (k + 0.5)) / n
   const all: Roomy[] = []
   for (let i = 0; i < nx; i++)

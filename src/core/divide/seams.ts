@@ -80,7 +80,6 @@ function overEachOther(
   front: Solid | undefined,
   frame: Placement,
 ): Profile {
-  // prettier-ignore
   const before = bodies.map((b) => (front ? kernel.intersect(b, front) : kernel.subtract(b, [kerf.upTo])))
   const after = bodies.map((b) => kernel.intersect(b, kerf.behind))
   return new Outlines(kernel).common(shadowOf(kernel, before, frame), shadowOf(kernel, after, frame))

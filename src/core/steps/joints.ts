@@ -73,10 +73,13 @@ export function standOn(facing: Facing, at: Vec2, radius: number): Stand | undef
   return { frame: atPlace(facing, at, ends[0] + (frame === seam.frame ? highest : -lowest)), rise, drop }
 }
 
+/** Along the shorter side of an uneven cut so many places are looked at: its levels may be narrow. */
+const LOOKS = 36
+
 /** Places on a seam where something that clears a radius can stand, those with the most room first. */
 export function evenPlaces(facing: Facing, clear: number): Roomy[] {
-  const all = roomIn(facing.seam.section)
-  return facing.seam.flat ? all : all.filter((p) => p.room >= clear && standOn(facing, p.at, clear))
+  const { section, flat } = facing.seam
+  return flat ? roomIn(section) : roomIn(section, LOOKS).filter((p) => p.room >= clear && standOn(facing, p.at, clear))
 }
 
 /** What a cut has to be for a joint. */
