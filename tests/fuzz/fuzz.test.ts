@@ -12,6 +12,7 @@ import { caseRandomBoards } from './case-boards'
 import { changeRandomFaces } from './change-faces'
 import { changeRandomMeshes } from './change-meshes'
 import { divideRandomParts } from './divide-parts'
+import { fitRandomParts } from './fit-beds'
 import { mutated } from './mutate'
 import { proveRandomParts } from './prove-parts'
 import { Random } from './random'
@@ -46,6 +47,10 @@ test('random projects build without a throw or an open part, and are measured an
 
 test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked, as exported too', async () => {
   expect(await divideRandomParts(SEED, 40, await Kernel.load())).toEqual([])
+}, 240_000)
+
+test('random parts are cut so that every piece fits a random bed, few and sound, or it is said why not', async () => {
+  expect(await fitRandomParts(SEED, 16, await Kernel.load())).toEqual([])
 }, 240_000)
 
 test('random boards with random answers get cases that pass their own checks, or say what cannot be had', async () => {

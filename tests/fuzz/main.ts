@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|skins|chains|cuts|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|skins|chains|cuts|beds|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
- * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, changes their faces by hand, and those of found meshes, and proves
+ * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, makes them fit random beds, changes their faces by hand, and those of found meshes, and proves
  * random parts whose figures are known. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
@@ -21,6 +21,7 @@ import { changeRandomFaces } from './change-faces'
 import { changeRandomMeshes } from './change-meshes'
 import { caseRandomBoards } from './case-boards'
 import { divideRandomParts } from './divide-parts'
+import { fitRandomParts } from './fit-beds'
 import { proveRandomParts } from './prove-parts'
 import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
@@ -76,6 +77,10 @@ if (wanted('chains')) {
 if (wanted('cuts')) {
   const kernel = await Kernel.load()
   await inLots('cuts', (from, count) => divideRandomParts(from, count, kernel))
+}
+if (wanted('beds')) {
+  const kernel = await Kernel.load()
+  await inLots('beds', (from, count) => fitRandomParts(from, count, kernel))
 }
 if (wanted('cases')) {
   const kernel = await Kernel.load()
