@@ -48,6 +48,7 @@ test('the rain funnel: from a rectangular rim to a spout off its middle, one wal
   await proposal.getByRole('button', { name: /^write \d steps/ }).click()
   await expect(pieces.getByText('✓ fits')).toHaveCount(4, { timeout: 60_000 })
   for (const of of ['Funnel 1', 'Funnel 2']) await expect(row(page, `End of the tongue at cut 1 of ${of}`)).toContainText('✓') // prettier-ignore
+  await expect(page.getByText('The checks have nothing to say.')).toBeVisible({ timeout: 60_000 })
   const order = page.getByRole('list', { name: 'Order of putting together' })
   await expect(order.getByRole('listitem').first()).toContainText('Funnel 2.2 onto Funnel 2.1, from the front')
   await expect(order.getByRole('listitem').last()).toContainText(

@@ -1,7 +1,8 @@
+import type { Vec2 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
 import { offsetProfile } from '../profile/offset'
 import { toPolygons } from '../profile/polygon'
-import type { Profile } from '../profile/segment'
+import { gap2, type Profile } from '../profile/segment'
 import { polygonProfile } from '../profile/shapes'
 import { without } from '../profile/united'
 
@@ -47,4 +48,14 @@ const isSmall = ({ loops }: Profile): boolean => loops.reduce((sum, l) => sum + 
 
 const polygonsOf = (region: Profile) => toPolygons(region, CHORDS).map((p) => p.points)
 
-const chorded = (polygons: readonly (readonly (readonly [number, number])[])[]): Profile => ({ loops: polygons.flatMap((p) => (p.length < 3 ? [] : polygonProfile(p, p.map(() => 'edge')).loops)) }) // prettier-ignore
+/** Corners nearer to the one before are left out, mm: solids drawn out of them would weld them, and touch themselves there. */
+const NEXT = 5e-4
+
+const chorded = (polygons: readonly (readonly Vec2[])[]): Profile => ({
+  loops: polygons.flatMap((all) => {
+    const points: Vec2[] = []
+    for (const p of all) if (points.length === 0 || gap2(points.at(-1)!, p) > NEXT) points.push(p)
+    while (points.length > 1 && gap2(points[0]!, points.at(-1)!) <= NEXT) points.pop()
+    return points.length < 3 ? [] : polygonProfile(points, points.map(() => 'edge')).loops // prettier-ignore
+  }),
+})
