@@ -3,7 +3,8 @@ import type { RowSpec } from '../../built/rows'
 import { type Enclosure, LID_ROWS } from '../../enclosures/enclosure'
 import { PAST, wayRow } from '../../built/gap-row'
 import { comesBy, tiltingBy } from '../../enclosures/way-row'
-import { dot, type Vec3 } from '../../geometry/vec'
+import { turn } from '../../geometry/placement'
+import { dot, sub, type Vec3 } from '../../geometry/vec'
 import type { LedgerRow } from '../../fit/ledger'
 import type { Reference } from '../../references/resolve'
 
@@ -45,6 +46,7 @@ export const goesTogether: Check = ({ build, ledger, project }) =>
           !s.off &&
           (s.fields.item === item.id || (s.fields.others as string[] | undefined)?.includes(item.id)),
       )
+    const wider = opened?.fields.way === 'open' && opens ? roomOnArc(row, other, build.references) : undefined
     const where = `near x ${own[0].toFixed(1)}, y ${own[1].toFixed(1)}, z ${own[2].toFixed(1)} mm`
     const what = row.between.includes(' going ') ? row.between.replace(' going ', tilted ? ' only goes ' : ' does not go ') : `${row.between}: something is in the way` // prettier-ignore
     return [
@@ -52,13 +54,32 @@ export const goesTogether: Check = ({ build, ledger, project }) =>
         check: 'put-together',
         weight: tilted ? 'look' : 'stop',
         title: `${what}${tilted ? ' tilted' : ''}.`,
-        text: `${tilted ? `${tiltedIn(row, tilted)} Straight down, ` : ''}${item ? `${item.name} is` : 'Something is'} in the way ${where}.${opened ? ' An opening that is open towards the parting lets it by.' : ' More room there, a smaller post or an opening would let it by.'}`, // prettier-ignore
+        text: `${tilted ? `${tiltedIn(row, tilted)} Straight down, ` : ''}${item ? `${item.name} is` : 'Something is'} in the way ${where}.${wider !== undefined ? ` On its arc the lid needs ${wider.toFixed(2)} mm round it.` : opened ? ' An opening that is open towards the parting lets it by.' : ' More room there, a smaller post or an opening would let it by.'}`, // prettier-ignore
         parts: [row.a, row.b].flatMap((s) => (s.of === 'whole' ? [s.part] : [])),
         place: own,
+        ...(opened && wider !== undefined ? { mend: { of: opened.id, field: 'gap', value: wider.toFixed(2), words: 'widen its opening' } } : {}), // prettier-ignore
         ...(opened && opened.fields.way !== 'open' ? { mend: { of: opened.id, field: 'way', value: 'open', words: 'open it towards the parting' } } : {}), // prettier-ignore
       },
     ]
   })
+
+/** So much more than it needs is asked for, mm: rounds of the opening, and chords. */
+const MORE = 0.1
+
+/**
+ * How far from an item's side the wall over it has to be, so that it goes by it on its arc, mm: what lies as far from the
+ * axis as its upper corner does.
+ */
+function roomOnArc({ travel, b }: RowSpec, corner: Vec3, references: readonly Reference[]): number | undefined {
+  const stand = b.of === 'items' ? references.find((r) => r.id === b.reference)?.stand : undefined
+  if (!stand || travel?.way.kind !== 'turn') return undefined
+  const { point, axis } = travel.way
+  const off = sub(corner, point)
+  const high = dot(off, turn(stand, [0, 0, 1]))
+  const along = dot(off, axis)
+  const away = Math.sqrt(Math.max(0, dot(off, off) - along ** 2 - high ** 2))
+  return Math.hypot(away, high) - away + MORE
+}
 
 /** How it goes in. */
 function tiltedIn({ comes }: RowSpec, { side, tilt }: NonNullable<LedgerRow['tilted']>): string {

@@ -64,3 +64,18 @@ test('where the wall goes round an item at a corner beside the hinge its lip is 
   expect(lower.problems).toEqual([])
   expect(lower.row('Lid opening on its hinge')).toMatchObject({ verdict: 'holds' })
 })
+
+test('an item through the wall at the end of the hinge is met on the arc: how much room it needs is told, and one click gives it', async () => {
+  const plain = simpleBoard({ ...PLAIN, width: 60, depth: 40, hole: 0 })
+  const plug = { name: 'plug', place: at(56, 12, 1.6), solid: { kind: 'box' as const, size: [8, 10, 9] as [number, number, number] } } // prettier-ignore
+  const beside = await cased({ name: 'shed', children: ['children' in plain ? plain.children[0]! : plain, plug] }, { posts: false }) // prettier-ignore
+  const hinged = (set: object = {}) => beside.add('hinge', { side: 'back', wide: '24', count: '3' }, { case: ROOMY.case, opening: { way: 'open', ...set } }) // prettier-ignore
+  const { problems, findings } = await hinged()
+  expect(problems).toEqual([])
+  const found = findings().find((f) => f.check === 'put-together' && f.title.startsWith('Lid opening'))!
+  expect(found.text).toMatch(/plug is in the way .* On its arc the lid needs [\d.]+ mm round it\./)
+  expect(found.mend).toMatchObject({ field: 'gap', words: 'widen its opening' })
+  const wider = await hinged({ gap: String(found.mend!.value) })
+  expect(wider.problems).toEqual([])
+  expect(wider.findings().filter((f) => f.weight === 'stop').map((f) => f.title)).toEqual([]) // prettier-ignore
+})
