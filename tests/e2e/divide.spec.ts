@@ -183,5 +183,5 @@ test('what stands in a corner comes off both faces there, picked by any of its f
   await expect(cuts(page).first()).toContainText('along the foot of what stands out')
   await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 30_000 })
   await page.getByLabel('How far the pieces are drawn apart').fill('0.5')
-  await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from above') // prettier-ignore
+  await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front') // prettier-ignore
 })

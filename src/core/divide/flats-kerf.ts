@@ -46,9 +46,19 @@ export function waysOffFlats({ flats }: FlatsCut): Vec3[] {
   const sum = flats.reduce<Vec3>((all, f) => add(all, f.out), [0, 0, 0])
   if (length(sum) < 1e-6 || flats.some((f) => dot(f.out, sum) < -1e-9)) return raise('opposite', 'What it stands on holds it from all sides, so that it could not come off. A plane through it can be had.', 'holds') // prettier-ignore
   const along = flats.length === 2 ? normalize(cross(flats[0]!.out, flats[1]!.out)) : undefined
-  const straight = flats.map((f) => f.out).filter((out) => flats.every((f) => dot(f.out, out) > -1e-9))
-  return [...straight, normalize(sum), ...(along ? [along, scale(along, -1)] : [])]
+  const straight = flats.map((f) => f.out).filter((out) => flats.every((f) => dot(f.out, out) > -SLANT))
+  return [
+    ...straight.map((out) => alongOthers(out, flats)),
+    normalize(sum),
+    ...(along ? [along, scale(along, -1)] : []),
+  ]
 }
+
+/** Faces of found meshes are square to each other to within so much, a share. */
+const SLANT = 2e-3
+
+/** A way, turned a little where it would lead into a face. */
+const alongOthers = (way: Vec3, flats: readonly Flat[]): Vec3 => normalize(flats.reduce((now, f) => (dot(f.out, now) < 0 ? sub(now, scale(f.out, dot(f.out, now))) : now), way)) // prettier-ignore
 
 /** Where the piece comes off by a way, that way its z. */
 export const seatOnFlats = ({ flats }: FlatsCut, way: Vec3): Placement => compose(translation(flats[0]!.point), turnOnto([0, 0, 1], way)) // prettier-ignore

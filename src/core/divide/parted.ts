@@ -32,7 +32,8 @@ export function partedPiece(kernel: Kernel, part: Solid, kerf: Kerf, holds: Vec3
   const large = off.filter((s) => s.volume() > CRUMB)
   if (large.length === 0) raise('missed', 'The piece that is meant is no thicker than the gap.', 'gap')
   if (large.length > 1) raise('reaches', `The cut would take this piece off in ${large.length} pieces that hang together only within the gap; a smaller gap, or a plane farther behind, would do.`, 'at') // prettier-ignore
-  const rest = kernel.subtract(part, [own])
+  // Put together from what is behind and what else is in front: taken off the part, a piece leaves films where its faces are the part's.
+  const rest = kernel.union([kernel.intersect(part, kerf.behind), ...before.filter((b) => b !== own)])
   const left = bodiesOf(kernel, rest, part)
   const lost = part.volume() - own.volume() - left.reduce((sum, s) => sum + s.volume(), 0)
   if (left.length === 0) raise('missed', 'All of it lies in front of the cut.', 'at')

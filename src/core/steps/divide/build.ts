@@ -1,3 +1,4 @@
+import { freeFirst } from '../../divide/free-way'
 import { kerfAlong } from '../../divide/cut-surface'
 import { cutEnds, type Kerf } from '../../divide/kerf'
 import { bodyAt, partedInBox, partedPiece, partedWhole } from '../../divide/parted'
@@ -39,7 +40,7 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const solids = partedBy(v, cuts[0]!, kerfs, box, context)
   const all = solids.map((piece, i): PieceHere => ({ ...piece, id: `${id}.${i + 1}` }))
   const pieces = staying(v, all, context)
-  const ways = cuts[0]!.ways(pieces.find((p) => p.level > 0)?.solid)
+  const ways = waysOff(v, cuts[0]!, pieces, context)
   const far = farFrom(v, ways[0]!)
   const seams = cuts.flatMap((cut, nth) => {
     const grown = spaces(cut, [ends[0] - MORE, ends[1] + MORE], nth)
@@ -73,6 +74,14 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
     rows: seams.flatMap((seam) => seamRows(id, seam, v.part.name, v.gap > 0)),
     notes: notesOf(v, pieces, seams, cuts),
   }
+}
+
+/** The ways by which what is in front of a cut comes off; of what stands out, the first that is free. */
+function waysOff(v: DivideValues, cut: Cut, pieces: readonly PieceHere[], { kernel }: StepContext): readonly Vec3[] {
+  const front = pieces.find((p) => p.level > 0)?.solid
+  const ways = cut.ways(front)
+  if (v.line !== 'foot' || ways.length < 2 || !front) return ways
+  return freeFirst(kernel, ways, front, pieces.filter((p) => p.level === 0).map((p) => p.solid), farFrom(v, ways[0]!)) // prettier-ignore
 }
 
 function partedBy(

@@ -95,6 +95,7 @@ function cutAtFoot(v: DivideValues): Cut {
   const ways = waysOffFlats(cut)
   return {
     frame: seatOnFlats(cut, ways[0]!),
+    seat: (way) => seatOnFlats(cut, way),
     surface: { flats: cut },
     inFront: (place) => inFrontOfFlats(cut, place),
     ways: () => ways,

@@ -1,10 +1,15 @@
+import { readFileSync } from 'node:fs'
 import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
-import { facing } from '../../../../tests/support/facing'
+import { facing, kept } from '../../../../tests/support/facing'
+import { noTools } from '../../../../tests/support/tools'
 import { OUT } from '../../alter/fact-bits'
 import { faceFacts } from '../../alter/face-facts'
 import type { BuiltPart } from '../../built/built'
+import { makeReference } from '../../document/schema'
 import { pointable } from '../../faces/resolve'
 import { measureLedger } from '../../fit/ledger'
+import { type Imported, readFile } from '../../formats/read-file'
+import { expectOk } from '../../result'
 
 const solid = (fields: Fields, id: string): StepOf => ['solid', fields, id]
 const at = (along: number, up: number) => ({ along, up, from: '' })
@@ -68,6 +73,18 @@ test('in a corner pins stand on the face that more of it stands on, and let it s
   expect(build.parts.find((p) => p.id === 'd.2')!.piece!.away.map((v) => Math.round(v))).toEqual([0, 0, 1])
 })
 
+test('where something stands in the way of the first it comes off by another, and pins stand that way', async () => {
+  const block = solid({ width: '30', depth: '20', height: '40', at: at(-19, 0), lift: '6', ...into }, 'block')
+  const across = solid({ width: '6', depth: '60', height: '50', at: at(37, 0), ...into }, 'across')
+  const floor = solid({ width: '80', depth: '60', height: '16', lift: '-10', ...into }, 'thick')
+  const open = await takenOff([...ANGLE, floor, block], (p) => facing(p, [1, 0, 0], -4))
+  const shut = await takenOff([...ANGLE, floor, across, block], (p) => facing(p, [1, 0, 0], -4), ['dowels', { across: '4', long: '4' }, 'j']) // prettier-ignore
+  const away = ({ build }: typeof open) => build.parts.find((p) => p.id === 'd.2')!.piece!.away.map((v) => Math.round(v)) // prettier-ignore
+  expect([away(open), away(shut)]).toEqual([[1, 0, 0], [0, 0, 1]]) // prettier-ignore
+  expect(shut.problems).toEqual([])
+  expect(shut.rows.map((r) => r.verdict)).toEqual(Array(shut.rows.length).fill('holds'))
+})
+
 test('what can be taken off is known of its faces, and of no others', async () => {
   const block = solid({ width: '20', depth: '14', height: '20', at: at(-24, 0), lift: '6', ...into }, 'block')
   const { build } = await built(sheetOf(...ANGLE, block))
@@ -91,3 +108,38 @@ test('what has no foot, or stands between two walls, is refused at its face', as
   const mixed = await takenOff(both, (p) => facing(p, [1, 0, 0], 35))
   expect(mixed.problems[0]).toMatchObject({ field: 'holds', kind: 'feet' })
 })
+
+test.each(['stake-socket', 'tap-adapter'])(
+  'what stands out of the found %s comes off along its foot: nothing of it stays, and it goes on again',
+  async (name) => {
+    const bytes = readFileSync(`demo/found/${name}.stl`)
+    const file = 'c'.repeat(64)
+    const read = expectOk(await readFile(bytes, `${name}.stl`, noTools))
+    const { model } = read as Extract<Imported, { holds: 'solids' }>
+    const reference = makeReference({
+      id: 'r',
+      name,
+      kind: 'stl',
+      file,
+      fileName: `${name}.stl`,
+      placing: 'as-in-file',
+    })
+    const sheet = (...steps: StepOf[]) => ({ ...sheetOf(['item', { reference: 'r', item: model.items[0]!.id }, 'part'], ...steps), references: [reference] }) // prettier-ignore
+    const models = new Map([[file, model]])
+    const part = (await built(sheet(), 'view', models)).build.parts[0]!
+    const on = pointable(part.mesh)
+    const facts = faceFacts(on)
+    const held = [...facts.keys()].filter((r) => (facts[r]! & OUT) > 0)
+    expect(held.length).toBeGreaterThan(5)
+    for (const region of held.filter((_, i) => i % 4 === 0)) {
+      const { build, problems, volumes } = await built(sheet(['divide', { part: 'part', line: 'foot', may: 'piece', holds: [kept(part, on, region)], gap: '0.2' }, 'd']), 'view', models) // prettier-ignore
+      expect(problems).toEqual([])
+      expect(build.parts).toHaveLength(2)
+      expect(measureLedger(build).map((r) => r.verdict)).toEqual(['holds', 'holds'])
+      // What the gap takes is little of it.
+      const gone = part.volume - volumes['d.1']! - volumes['d.2']!
+      expect(gone).toBeGreaterThan(0)
+      expect(gone).toBeLessThan(0.6 * volumes['d.2']!)
+    }
+  },
+)
