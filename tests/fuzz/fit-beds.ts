@@ -70,7 +70,6 @@ async function wrongWith(
   project: Project,
   joint: (typeof JOINTS)[number],
 ): Promise<string | undefined> {
-  // prettier-ignore
   const builder = new Builder(kernel)
   let ids = 0
   try {
@@ -100,7 +99,6 @@ function piecesAsked(
   [x, y, z]: readonly [number, number, number],
   [w, d, h]: readonly [number, number, number],
 ): number {
-  // prettier-ignore
   const on = (a: number, b: number) => Math.ceil(x / a) * Math.ceil(y / b)
   return Math.min(on(w, d), on(d, w)) * Math.ceil(z / h)
 }

@@ -17,7 +17,6 @@ export function freeFirst(
   rest: readonly Solid[],
   far: number,
 ): readonly Vec3[] {
-  // prettier-ignore
   const free = ways.find((way) => isFree(kernel, way, piece, rest, far))
   return free ? [free, ...ways.filter((w) => w !== free)] : ways
 }

@@ -29,7 +29,6 @@ export function coarser(
   solid: Solid,
   wishes: Wishes,
 ): Coarser | undefined {
-  // prettier-ignore
   const isTurned = print.some((v, k) => k % 4 !== 3 && Math.abs(v - IDENTITY[k]!) > 1e-9)
   if (mesh.indices.length / 3 <= MANY || isTurned) return undefined
   const fewer = kernel.scoped(() => kernel.triangles(kernel.simplified(solid, COARSE)), () => []) // prettier-ignore

@@ -39,7 +39,7 @@ function footLength({ mesh, topology }: Pointable, regions: ReadonlySet<number>,
     .filter(({ regions: [a, b] }) => (a === host && regions.has(b)) || (b === host && regions.has(a)))
     .flatMap(({ vertices, closed }) =>
       (closed ? [...vertices, vertices[0]!] : vertices).slice(1).map((v, i) => distance(at(vertices[i]!), at(v))),
-    ) // prettier-ignore
+    )
     .reduce((sum, long) => sum + long, 0)
 }
 
