@@ -30,15 +30,12 @@ export function overEdges(on: Pointable, region: number, out: boolean): Spread {
  * @returns none where that is most of the part, or cannot go by drawing on the faces round it
  */
 export function bulge(on: Pointable, region: number, out: boolean): Feature | undefined {
-  const { topology } = on
   const { regions, hosts } = overEdges(on, region, out)
   if (hosts.length === 0 || hosts.some((h) => !RULED.has(shapeOf(on, h).kind))) return undefined
   // A face alone is no dent, but the wall of a hole.
   const shape = shapeOf(on, region)
   if (!out && regions.size === 1 && !(shape.kind === 'cylinder' && shape.hole)) return undefined
-  const area = areasOf(on)
-  const [own, whole] = [regions, topology.surfaceOf.keys()].map((list) => [...list].reduce((sum, r) => sum + area[r]!, 0)) as [number, number] // prettier-ignore
-  if (own > MOST * whole) return undefined
+  if (shareOf(on, regions) > MOST) return undefined
   // A face that has no other border would have nothing left.
   if (hosts.some((h) => bordersOf(on, new Set([h])).every((b) => b.regions.some((r) => regions.has(r)))))
     return undefined
@@ -139,6 +136,13 @@ function turnsOf(on: Pointable): Turn[][] {
   }
   turns.set(on, out)
   return out
+}
+
+/** How much of a part's surface some regions are. */
+export function shareOf(on: Pointable, regions: Iterable<number>): number {
+  const area = areasOf(on)
+  const sum = (list: Iterable<number>) => [...list].reduce((all, r) => all + area[r]!, 0)
+  return sum(regions) / sum(area.keys())
 }
 
 const areas = new WeakMap<Pointable, Float64Array>()

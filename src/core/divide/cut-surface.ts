@@ -1,11 +1,11 @@
 import { apply, invert, type Placement, turn } from '../geometry/placement'
-import { dot, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
 import { meetings } from '../profile/intersect'
 import { line } from '../profile/segment'
 import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
 import { type FlatsCut, flatsKerf, overFlats } from './flats-kerf'
-import { axisOf, radiusAt, type RoundCut, roundKerf } from './round-kerf'
+import { overRound, type RoundCut, roundKerf } from './round-kerf'
 
 /** What a cut follows: a line that is carried through, or a round face or several flat ones drawn on. */
 export type CutSurface = { line: Carried } | { round: RoundCut } | { flats: FlatsCut }
@@ -73,13 +73,4 @@ function within(
       heights.push(height)
     }
   return heights
-}
-
-/** How far from a place in a direction square to its axis the round is met on the side that looks that way, mm. */
-function overRound({ shape, outside }: RoundCut, place: Vec3, out: Vec3): number | undefined {
-  const off = sub(place, shape.point)
-  const along = dot(off, axisOf(shape))
-  const up = dot(off, out)
-  const squared = radiusAt(shape, along) ** 2 - (dot(off, off) - along ** 2 - up ** 2)
-  return squared > 0 ? (outside ? 1 : -1) * Math.sqrt(squared) - up : undefined
 }

@@ -32,14 +32,18 @@ export function partedPiece(kernel: Kernel, part: Solid, kerf: Kerf, holds: Vec3
   const large = off.filter((s) => s.volume() > CRUMB)
   if (large.length === 0) raise('missed', 'The piece that is meant is no thicker than the gap.', 'gap')
   if (large.length > 1) raise('reaches', `The cut would take this piece off in ${large.length} pieces that hang together only within the gap; a smaller gap, or a plane farther behind, would do.`, 'at') // prettier-ignore
-  // Put together from what is behind and what else is in front: taken off the part, a piece leaves films where its faces are the part's.
-  const rest = kernel.union([kernel.intersect(part, kerf.behind), ...before.filter((b) => b !== own)])
-  const left = bodiesOf(kernel, rest, part)
+  const left = bodiesOf(kernel, restOf(kernel, kernel.intersect(part, kerf.behind), before, own), part)
   const lost = part.volume() - own.volume() - left.reduce((sum, s) => sum + s.volume(), 0)
   if (left.length === 0) raise('missed', 'All of it lies in front of the cut.', 'at')
   if (Math.abs(lost) > 1e-5 * part.volume()) raise('reaches', 'The piece could not be taken off cleanly here; a plane a little farther off would do.', 'at') // prettier-ignore
   return [...left.map((solid) => ({ solid, level: 0 })), { solid: large[0]!, level: 1 }]
 }
+
+/**
+ * What is left of a part without one of the bodies in front of a cut, put together from what is behind and the others: taken
+ * off the part, a piece leaves films where its faces are the part's.
+ */
+export const restOf = (kernel: Kernel, behind: Solid, before: readonly Solid[], own: Solid): Solid => kernel.union([behind, ...before.filter((b) => b !== own)]) // prettier-ignore
 
 /** Cut only where a box lies; the rest holds together as it did. Errors: holds-together, crumbs */
 export function partedInBox(kernel: Kernel, part: Solid, kerf: Kerf, box: Solid): Piece[] {

@@ -37,16 +37,16 @@ export function roundCut(on: Pointable, region: number, shape: SurfaceShape, mid
 
 /** How far in front of a round cut a place lies, mm. */
 export function inFrontOf({ shape, outside }: Pick<RoundCut, 'shape' | 'outside'>, p: Vec3): number {
-  return (outside ? 1 : -1) * overRound(shape, p)
+  return (outside ? 1 : -1) * outOfRound(shape, p)
 }
 
 /** Along which way a round is the same all round; a ball is along none. */
-export const axisOf = (shape: Round): Vec3 => (shape.kind === 'sphere' ? [0, 0, 0] : shape.axis)
+const axisOf = (shape: Round): Vec3 => (shape.kind === 'sphere' ? [0, 0, 0] : shape.axis)
 
 /** Its radius so far along its axis, mm. */
-export const radiusAt = (shape: Round, along: number): number => shape.radius + (shape.kind === 'cone' ? along * Math.tan(shape.halfAngle) : 0) // prettier-ignore
+const radiusAt = (shape: Round, along: number): number => shape.radius + (shape.kind === 'cone' ? along * Math.tan(shape.halfAngle) : 0) // prettier-ignore
 
-function overRound(shape: Round, p: Vec3): number {
+function outOfRound(shape: Round, p: Vec3): number {
   if (shape.kind === 'sphere') return length(sub(p, shape.point)) - shape.radius
   const off = sub(p, shape.point)
   const along = dot(off, shape.axis)
@@ -67,6 +67,15 @@ export function seatOf({ shape, outside, middle }: RoundCut, way: Vec3): Placeme
   const along = dot(sub(middle, shape.point), axisOf(shape))
   const on = add(shape.point, scale(axisOf(shape), along))
   return compose(translation(add(on, scale(way, (outside ? 1 : -1) * radiusAt(shape, along)))), turnOnto([0, 0, 1], way)) // prettier-ignore
+}
+
+/** How far from a place in a direction square to its axis the round is met on the side that looks that way, mm. */
+export function overRound({ shape, outside }: RoundCut, place: Vec3, out: Vec3): number | undefined {
+  const off = sub(place, shape.point)
+  const along = dot(off, axisOf(shape))
+  const up = dot(off, out)
+  const squared = radiusAt(shape, along) ** 2 - (dot(off, off) - along ** 2 - up ** 2)
+  return squared > 0 ? (outside ? 1 : -1) * Math.sqrt(squared) - up : undefined
 }
 
 /**

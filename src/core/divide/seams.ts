@@ -52,20 +52,10 @@ export function seamsOf(
   const all = [...met.values()]
   return all.map(({ bodies, ...pair }, i) => {
     const name = `${nth + 1}${all.length > 1 ? String.fromCharCode(97 + (i % 26)) : ''}`
-    const own = section ? piecesOf(section).filter((p) => bodies.some((b) => hasOn(kernel, b, frame, p))).flatMap((p) => p.loops) : [] // prettier-ignore
-    return of(name, {
-      ...pair,
-      section:
-        own.length > 0
-          ? { loops: own }
-          : overEachOther(
-              kernel,
-              bodies,
-              kerf,
-              complete ? undefined : pieces.find((p) => p.id === pair.front)?.solid,
-              frame,
-            ),
-    })
+    const onPlane = section ? piecesOf(section).filter((p) => bodies.some((b) => hasOn(kernel, b, frame, p))).flatMap((p) => p.loops) : [] // prettier-ignore
+    if (onPlane.length > 0) return of(name, { ...pair, section: { loops: onPlane } })
+    const alone = complete ? undefined : pieces.find((p) => p.id === pair.front)?.solid
+    return of(name, { ...pair, section: overEachOther(kernel, bodies, kerf, alone, frame) })
   })
 }
 

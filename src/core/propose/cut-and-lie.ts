@@ -1,4 +1,4 @@
-import { bodyAt } from '../divide/parted'
+import { bodyAt, restOf } from '../divide/parted'
 import { type Placement, turnOnto } from '../geometry/placement'
 import { dot, scale, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
@@ -75,10 +75,11 @@ export function cutOff(
   printing: Printing,
 ): Outcome | undefined {
   if (dot(plane.normal, holds.place) - plane.offset < IN_FRONT) return undefined
-  const [front] = kernel.split(solid, plane.normal, plane.offset, 'cut', 'cut')
-  const own = bodyAt(kernel, kernel.bodies(front), holds.place)
+  const [front, behind] = kernel.split(solid, plane.normal, plane.offset, 'cut', 'cut')
+  const before = kernel.bodies(front)
+  const own = bodyAt(kernel, before, holds.place)
   if (!own || own.volume() < CRUMB) return undefined
-  const rest = kernel.bodies(kernel.subtract(solid, [own])).filter((b) => b.volume() > 1e-4)
+  const rest = kernel.bodies(restOf(kernel, behind, before, own)).filter((b) => b.volume() > 1e-4)
   if (rest.length === 0 || rest.some((b) => b.volume() < CRUMB)) return undefined
   const needs = rest.reduce((sum, b) => sum + supportOf(kernel, b, printing), supportOf(kernel, own, { ...printing, print: printWith(downOn(plane, true)) })) // prettier-ignore
   return {

@@ -44,7 +44,7 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const far = farFrom(v, ways[0]!)
   const seams = cuts.flatMap((cut, nth) => {
     const grown = spaces(cut, [ends[0] - MORE, ends[1] + MORE], nth)
-    const frame = cut.seat?.(ways[0]!) ?? cut.frame
+    const frame = cut.seat(ways[0]!)
     return seamsOf(
       kernel,
       v.part.solid,
@@ -140,7 +140,7 @@ function pieceOf(
   way: Vec3,
   cuts: readonly Cut[],
 ): PartOutput {
-  const out = turn(cuts[0]!.frame, [0, 0, 1])
+  const out = turn(cuts[0]!.seat(way), [0, 0, 1])
   // Of a piece that comes off alone the rest is printed as it was.
   const onCut = v.lie === 'cut' && cuts[0]!.section !== undefined && (v.may !== 'piece' || level > 0)
   const lies = onCut ? { print: turnOnto(level === 0 ? out : scale(out, -1), [0, 0, -1]), pauses: [] } : {} // prettier-ignore
@@ -156,7 +156,8 @@ function notesOf(
   const notes: string[] = []
   const off = pieces.filter((p) => p.level === cuts.length).length
   if (v.may === 'whole' && v.times === 1 && off > 1) notes.push(`In front of the cut ${off} pieces come off; to take off one alone, let it cut only the piece that has a face.`) // prettier-ignore
-  if (v.line !== 'straight' && v.line !== 'face' && v.line !== 'foot' && v.gap > 0) notes.push(`Corners of the cut are rounded by ${v.gap.toFixed(2)} mm, so that the gap is the same all along it.`) // prettier-ignore
+  const { section, surface } = cuts[0]!
+  if (!section && 'line' in surface && v.gap > 0) notes.push(`Corners of the cut are rounded by ${v.gap.toFixed(2)} mm, so that the gap is the same all along it.`) // prettier-ignore
   const loose = pieces.filter((p) => !piecesAt(seams).includes(p.id))
   if (loose.length > 0) notes.push(`${loose.length} ${loose.length === 1 ? 'piece meets' : 'pieces meet'} no other.`)
   return notes

@@ -28,15 +28,14 @@ import { footOf } from './foot'
 
 /** A cut, whatever it goes by. */
 export interface Cut {
-  /** On the cut: z leads to the front; once it is known which way that comes off, that way. */
-  frame: Placement
-  seat?: (way: Vec3) => Placement
+  /** On the cut: z leads to the front, by the way that this comes off where the cut is no plane of its own. */
+  seat: (way: Vec3) => Placement
   surface: CutSurface
   /** How far in front of it a place lies, mm. */
   inFront: (place: Vec3) => number
   /** The ways by which what is in front comes off, by that. */
   ways: (front: Solid | undefined) => Vec3[]
-  /** What the part has on the frame; for straight cuts only. */
+  /** What the part has on it; for straight cuts only. */
   section?: Profile
 }
 
@@ -68,7 +67,7 @@ function planeCut(v: DivideValues, frame: Placement, shape: LineShape, nth: numb
 function lineCut(frame: Placement, carried: Carried, section: Profile | undefined): Cut {
   const back = invert(frame)
   return {
-    frame,
+    seat: () => frame,
     surface: { line: carried },
     inFront: (place) => apply(back, place)[2],
     ways: () => waysOf(frame, carried, section !== undefined),
@@ -94,7 +93,6 @@ function cutAtFoot(v: DivideValues): Cut {
   const cut = flatsCut(foot.flats, length(boxSize(v.part.solid.bounds())) + 1)
   const ways = waysOffFlats(cut)
   return {
-    frame: seatOnFlats(cut, ways[0]!),
     seat: (way) => seatOnFlats(cut, way),
     surface: { flats: cut },
     inFront: (place) => inFrontOfFlats(cut, place),
@@ -106,7 +104,6 @@ function cutOnRound(v: DivideValues, on: Pointable, region: number, place: Vec3)
   const box = v.part.solid.bounds()
   const cut = roundCut(on, region, shapeOf(on, region), boxMiddle(box), length(boxSize(box)) + 1)
   return {
-    frame: turnOnto([0, 0, 1], wayOff(cut, place)),
     seat: (way) => seatOf(cut, way),
     surface: { round: cut },
     inFront: (place) => inFrontOf(cut, place),

@@ -1,4 +1,4 @@
-import { areasOf, overEdges } from '../../alter/bulges'
+import { overEdges, shareOf } from '../../alter/bulges'
 import { shapeOf } from '../../alter/new-faces'
 import type { Flat } from '../../divide/flats-kerf'
 import { isRound } from '../../divide/round-kerf'
@@ -18,11 +18,9 @@ const MOST = 0.5
  */
 export function footOf(on: Pointable, region: number): { round: number } | { flats: Flat[] } {
   const { regions, hosts } = overEdges(on, region, true)
-  const area = areasOf(on)
-  const sum = (list: Iterable<number>) => [...list].reduce((all, r) => all + area[r]!, 0)
   const [first] = hosts
   if (first === undefined) return raise('no-foot', 'This does not stand out of anything: no inner edge goes round it. A plane or a drawing can cut it.', 'holds') // prettier-ignore
-  if (sum(regions) > MOST * sum(area.keys())) return raise('no-foot', 'What hangs together with this face is most of the part; pick a face of what stands on it.', 'holds') // prettier-ignore
+  if (shareOf(on, regions) > MOST) return raise('no-foot', 'What hangs together with this face is most of the part; pick a face of what stands on it.', 'holds') // prettier-ignore
   const { surfaceOf } = on.topology
   if (isRound(shapeOf(on, first)) && hosts.every((h) => surfaceOf[h] === surfaceOf[first])) return { round: first }
   if (hosts.some((h) => shapeOf(on, h).kind !== 'plane')) return raise('feet', `It stands on ${hosts.length} faces that are not all flat; a cut can follow one round face, or flat ones. A plane or a drawing can be had.`, 'holds') // prettier-ignore

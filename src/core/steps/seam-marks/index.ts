@@ -13,7 +13,7 @@ import { put, strokedLetters } from '../../letters/stroked'
 import { boundsOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { evenPlaces, type Facing, facingOf,  JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, seamsMeant, standOn, startJoint } from '../joints' // prettier-ignore
+import { evenPlaces, type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, seamsMeant, standOn, startJoint } from '../joints' // prettier-ignore
 import { copied } from '../../kernel/retagged'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 

@@ -10,7 +10,7 @@ import { areaOf, boundsOf } from '../../profile/measure'
 import type { Profile } from '../../profile/segment'
 import { rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
-import { type Facing, facingOf,  JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {

@@ -13,7 +13,7 @@ import type { Kernel } from '../../kernel/kernel'
 import { copied } from '../../kernel/retagged'
 import type { Profile } from '../../profile/segment'
 import { raise } from '../../result'
-import { type Facing, facingOf,  JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
+import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
