@@ -10,7 +10,8 @@ export default defineConfig({
   timeout: 240_000,
   expect: { timeout: 60_000 },
   workers: 2,
-  retries: 0,
+  // Hands of a test race what is worked out meanwhile; what passes only the second time is listed as flaky, to be mended.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   outputDir: '.cache/e2e',
   use: {

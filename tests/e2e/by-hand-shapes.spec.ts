@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { addStep, draw, from, sized, stepLines as steps } from './drawn'
-import { newProject, noErrors } from './helpers'
+import { atRest, newProject, noErrors } from './helpers'
 
 noErrors()
 
@@ -33,7 +33,7 @@ test('an edge is dragged up where it stands, further by keys, and back with undo
   const handle = page.getByRole('button', { name: /^where it is dragged to, / })
   await expect(handle).toHaveText('0, 0, 2')
   await expect(does(page)).toContainText('adds 1200 mm³')
-  const { x, y, width, height } = (await handle.boundingBox())!
+  const { x, y, width, height } = await atRest(handle)
   await page.mouse.move(x + width / 2, y + height / 2)
   await page.mouse.down()
   await page.mouse.move(x + width / 2, y + height / 2 - 40, { steps: 4 })

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { addStep, choose, from, holedBlock, sized, stepLines as steps, takeOver } from './drawn'
-import { newProject, noErrors, openBegun, openCopy, row } from './helpers'
+import { atRest, newProject, noErrors, openBegun, openCopy, row } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
@@ -56,7 +56,7 @@ test('a face is dragged by the figure that stands at it; two parts that come to 
   await page.getByRole('button', { name: 'move this face', exact: true }).click()
   const handle = page.getByRole('button', { name: /^how far it moves, / })
   await expect(handle).toContainText('1')
-  const { x, y } = (await handle.boundingBox())!
+  const { x, y } = await atRest(handle)
   await page.mouse.move(x + 6, y + 6)
   await page.mouse.down()
   await page.mouse.move(x - 40, y + 30, { steps: 6 })

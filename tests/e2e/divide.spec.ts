@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { addStep, choose, from, pickFace, setPlane, sized, stepLines } from './drawn'
-import { newProject, noErrors, openCopy, row } from './helpers'
+import { atRest, newProject, noErrors, openCopy, row } from './helpers'
 
 noErrors()
 
@@ -90,7 +90,7 @@ test('screws instead of pins: which ones to buy is said; the gap of the cut move
   await expect(spot).not.toHaveText(found)
   await expect(cuts(page).nth(1)).toContainText('at 2 places')
   await expect(row(page, 'Magnet 1 at cut 1 of Bracket, in front')).toContainText('✓', { timeout: 30_000 })
-  const { x, y } = (await spot.boundingBox())!
+  const { x, y } = await atRest(spot)
   await page.mouse.move(x + 10, y + 8)
   await page.mouse.down()
   await page.mouse.move(x + 10, y - 240, { steps: 5 })

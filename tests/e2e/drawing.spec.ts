@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { draw, dragOn, figureOf, pickFace, pickShapes, shapeLine, startDrawing, typed } from './drawn'
-import { newProject, noErrors } from './helpers'
+import { atRest, newProject, noErrors } from './helpers'
 import { figure } from './make-demo'
 
 noErrors()
@@ -97,7 +97,7 @@ test('a height is dragged at the face it moves, by whole layers; Escape leaves i
   await pickFace(page, 'faces top')
   const handle = page.getByRole('button', { name: /^its height, / })
   await expect(handle).toHaveText('10 · 50 layers')
-  const box = (await handle.boundingBox())!
+  const box = await atRest(handle)
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   await page.mouse.move(x, y)
   await page.mouse.down()

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Locator, type Page, test } from '@playwright/test'
 import { writeStepAssembly } from '../../demo/make/step-assembly'
 import { simpleBoard } from '../support/board-shapes'
 import { startQuietly } from '../support/kernel'
@@ -61,6 +61,26 @@ export async function openBegun(page: Page, fixture: 'logger-begun' | 'hinge-beg
 export async function openDemo(page: Page): Promise<void> {
   await openBegun(page, 'logger-begun')
   await expect(page.getByText('Nothing holds the lid.')).toBeVisible({ timeout: 60_000 })
+}
+
+type Box = NonNullable<Awaited<ReturnType<Locator['boundingBox']>>>
+
+/** Where something stands once it no longer moves; what is still worked out may move it. */
+export async function atRest(what: Locator): Promise<Box> {
+  let [last, box] = [await what.boundingBox(), await what.boundingBox()]
+  let rests = 0
+  await expect
+    .poll(
+      async () => {
+        box = await what.boundingBox()
+        rests = box && JSON.stringify(box) === JSON.stringify(last) ? rests + 1 : 0
+        last = box
+        return rests
+      },
+      { intervals: [150] },
+    ) // prettier-ignore
+    .toBeGreaterThan(4)
+  return box!
 }
 
 /** A row of the fit ledger. */

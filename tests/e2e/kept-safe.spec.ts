@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
-import { noErrors, openDemo, row } from './helpers'
+import { atRest, noErrors, openDemo, row } from './helpers'
 
 const PORT = 3289
 const URL = `http://127.0.0.1:${PORT}`
@@ -87,7 +87,7 @@ test.describe('values', () => {
   test('are dragged and nudged, the ledger follows, and a drag is one step back', async ({ page }) => {
     await openDemo(page)
     const value = page.locator('[data-field="wrap.clear"]')
-    const box = (await value.boundingBox())!
+    const box = await atRest(value)
     await page.mouse.move(box.x + 5, box.y + 8)
     await page.mouse.down()
     for (let i = 1; i <= 10; i++) await page.mouse.move(box.x + 5 + 6 * i, box.y + 8)

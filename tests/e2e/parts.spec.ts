@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
 import { addStep, pickFace, sized, stepLines as steps } from './drawn'
-import { newProject, noErrors, openCopy, row } from './helpers'
+import { atRest, newProject, noErrors, openCopy, row } from './helpers'
 
 noErrors()
 
@@ -69,7 +69,7 @@ test('a part that is picked is moved along its way in the scene, with its gaps',
   const handle = page.getByRole('region', { name: 'Scene' }).getByRole('button', { name: /^Where it stands, / })
   await pickFace(page, 'let it slide this way', [0.23, 0.46])
   await expect(handle).toContainText('4 of 0 to 11')
-  const box = (await handle.boundingBox())!
+  const box = await atRest(handle)
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   await page.mouse.move(x, y)
   await page.mouse.down()

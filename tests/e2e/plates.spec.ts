@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
-import { noErrors, openCopy } from './helpers'
+import { atRest, noErrors, openCopy } from './helpers'
 
 noErrors()
 
@@ -28,13 +28,20 @@ test('parts lie on plates by themselves, are dragged and turned, counted, told w
   await expect(foot).toContainText('as it was laid by hand')
   await one.press('r')
   await expect(foot.getByRole('button', { name: /^Turned/ })).not.toHaveText('0°')
-  // On the top of another, both are told.
+  // On the top of another.
   const name = first!.replace(/, \d+$/, '')
   const other = desk.locator('[data-bed] [role=button] text').filter({ hasNotText: name }).first()
-  const [from, to] = [(await one.locator('text').boundingBox())!, (await other.boundingBox())!]
+  const [from, to] = [await atRest(one.locator('text')), await atRest(other)]
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
   await page.mouse.down()
-  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 })
+  // As near to the other's middle as the bed lets it.
+  const [whole, bed] = [await atRest(one.locator('path')), await atRest(desk.locator('[data-bed] > rect'))]
+  const half = Math.max(whole.width, whole.height) / 2 + 8
+  const [x, y] = [
+    Math.max(to.x + to.width / 2, bed.x + half),
+    Math.min(to.y + to.height / 2, bed.y + bed.height - half),
+  ]
+  await page.mouse.move(x, y, { steps: 6 })
   await page.mouse.up()
   // What lies by itself gives way to it.
   await expect(desk.getByRole('alert')).toHaveCount(0)

@@ -1,5 +1,16 @@
 import { expect, type Page, test } from '@playwright/test'
-import { boardFile, dropFile, newProject, noErrors, openDemo, projectName, rename, row, twoWindows } from './helpers'
+import {
+  atRest,
+  boardFile,
+  dropFile,
+  newProject,
+  noErrors,
+  openDemo,
+  projectName,
+  rename,
+  row,
+  twoWindows,
+} from './helpers'
 
 noErrors()
 const field = (page: Page, id: string) => page.locator(`[data-field="${id}"]`)
@@ -25,7 +36,7 @@ test('every press of an arrow counts; what is worked out stays so; Escape takes 
 
   const undo = page.getByRole('button', { name: 'Undo' })
   await expect(undo).toBeDisabled()
-  const box = (await clear.boundingBox())!
+  const box = await atRest(clear)
   await page.mouse.move(box.x + 5, box.y + 8)
   await page.mouse.down()
   await page.mouse.move(box.x + 65, box.y + 8, { steps: 6 })

@@ -17,5 +17,5 @@ export const isSame = (l: Pick<OnPlateView, 'id' | 'copy'>, which: Which): boole
 
 /** Places are kept to a tenth of a millimetre. */
 export const tenth = (v: number): number => Math.round(10 * v) / 10
-/** Between -180 and 180 degrees. */
-export const within = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180
+/** More than -180 and up to 180 degrees. */
+export const within = (degrees: number): number => 180 - ((((180 - degrees) % 360) + 360) % 360)
