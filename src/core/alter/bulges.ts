@@ -1,7 +1,8 @@
 import { edgeWay, type Side, sideOf } from '../blend/side'
 import type { Pointable } from '../faces/resolve'
-import { anySquareTo, cross, dot, length, placeAt, sub, type Vec3 } from '../geometry/vec'
-import { closedRuns } from '../mesh/half-edges'
+import { anySquareTo, cross, dot, length, normalize, placeAt, sub, type Vec3 } from '../geometry/vec'
+import { doubledNormal } from '../mesh/doubled-normal'
+import { closedRuns, nextSide } from '../mesh/half-edges'
 import { firstOf } from './closing'
 import { isFlat, shapeOf } from './new-faces'
 import type { Feature } from './plan'
@@ -49,7 +50,7 @@ const goesRound = (on: Pointable, regions: ReadonlySet<number>, hosts: readonly 
   on.topology.borders.some((b) => b.closed && b.regions.some((r) => regions.has(r)) && b.regions.some((r) => hosts.includes(r) && winds(on, r, b.vertices))) // prettier-ignore
 
 /** The faces that lie round some, in the order in which each rim passes them; none where rims do not close. */
-function rimsRound(on: Pointable, regions: ReadonlySet<number>): number[][] | undefined {
+export function rimsRound(on: Pointable, regions: ReadonlySet<number>): number[][] | undefined {
   const out: number[][] = []
   const spans: { from: number; to: number; host: number }[] = []
   for (const { regions: between, vertices, closed } of bordersOf(on, regions)) {
@@ -122,7 +123,8 @@ function turnsOf(on: Pointable): Turn[][] {
   if (before) return before
   const { mesh, topology } = on
   const out: Turn[][] = topology.surfaceOf.map(() => [])
-  for (const { regions, vertices } of topology.borders) {
+  const leans = leansOf(on)
+  for (const [b, { regions, vertices }] of topology.borders.entries()) {
     const half = Math.max(1, Math.floor(vertices.length / 2))
     const [p, q] = [
       placeAt(mesh.positions, vertices[half - 1]!),
@@ -130,12 +132,38 @@ function turnsOf(on: Pointable): Turn[][] {
     ]
     const free = regions.some((r) => shapeOf(on, r).kind === 'free')
     const way = free ? undefined : edgeWay(regions.map((r) => sideOf(on, r)) as [Side, Side], p)
-    const turn = way ? (dot(way, sub(q, p)) > 0 ? 1 : -1) : 0
+    const lean = free ? leans[b]! : way ? dot(way, sub(q, p)) : 0
+    const turn = lean === 0 ? 0 : lean > 0 ? 1 : -1
     out[regions[0]]!.push({ to: regions[1], turn })
     out[regions[1]]!.push({ to: regions[0], turn })
   }
   turns.set(on, out)
   return out
+}
+
+/** Free faces that meet at less than this, radians, run into each other without an edge. */
+const SMOOTH = 0.35
+
+/** For each border how far its triangles turn outwards there, radians; 0 where that is little. */
+function leansOf({
+  mesh: { positions, indices, surfaces },
+  topology: { borders, borderOf, opposite, surfaceOf },
+}: Pointable): number[] {
+  // prettier-ignore
+  const sums = borders.map(() => [0, 0] as [turned: number, long: number])
+  const isFree = borders.map(({ regions }) => regions.some((r) => surfaces[surfaceOf[r]!]!.shape.kind === 'free'))
+  if (!isFree.includes(true)) return borders.map(() => 0)
+  for (const [side, b] of borderOf.entries()) {
+    if (b < 0 || opposite[side]! < side || !isFree[b]) continue
+    const [p, q] = [indices[side]!, indices[nextSide(side)]!].map((v) => placeAt(positions, v)) as [Vec3, Vec3]
+    const [own, other] = [side, opposite[side]!].map((s) => normalize(doubledNormal(positions, indices, Math.floor(s / 3)))) as [Vec3, Vec3] // prettier-ignore
+    const edge = sub(q, p)
+    const long = length(edge)
+    // Seen along the edge, the face to its right turns down where the edge stands out.
+    sums[b]![0] += Math.atan2(dot(cross(own, other), edge) / (long || 1), dot(own, other)) * long
+    sums[b]![1] += long
+  }
+  return sums.map(([turned, long]) => (long > 0 && Math.abs(turned / long) > SMOOTH ? turned / long : 0))
 }
 
 /** How much of a part's surface some regions are. */

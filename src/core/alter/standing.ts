@@ -1,9 +1,11 @@
 import { sideOf } from '../blend/side'
 import type { Pointable } from '../faces/resolve'
-import { anySquareTo, cross, dot, placeAt, type Vec2 } from '../geometry/vec'
+import { trianglesOf } from '../faces/topology'
+import { add, anySquareTo, cross, dot, normalize, placeAt, type Vec2, type Vec3 } from '../geometry/vec'
+import { doubledNormal } from '../mesh/doubled-normal'
 import { closedRuns, nextSide } from '../mesh/half-edges'
 import { polygonArea } from '../profile/polygon'
-import { bulge, overEdges } from './bulges'
+import { bulge, overEdges, rimsRound, shareOf } from './bulges'
 import { APART, OUT, STANDS } from './fact-bits'
 import { shapeOf } from './new-faces'
 import type { Feature } from './plan'
@@ -83,8 +85,32 @@ export function featuresWith(on: Pointable, region: number): Feature[] {
   return all.filter((f): f is Feature => f !== undefined).sort((a, b) => a.regions.size - b.regions.size)
 }
 
-/** What stands on flat faces alone, or on one face, can be cut off along them. */
-const comesOff = (on: Pointable, { hosts }: Feature): boolean => hosts.length === 1 || hosts.every((h) => shapeOf(on, h).kind === 'plane') // prettier-ignore
+/** What has more of a part's surface does not stand on the rest of it. */
+const MOST = 0.5
+
+/** What stands on flat faces alone, or on one face, can be cut off along them; other things where one run of edges goes round them. */
+function comesOff(on: Pointable, region: number, feature: Feature | undefined): boolean {
+  const { regions, hosts } = overEdges(on, region, true)
+  if (hosts.length < 2 && feature) return true
+  if (hosts.every((h) => shapeOf(on, h).kind === 'plane')) return feature !== undefined
+  return shareOf(on, regions) <= MOST && rimsRound(on, regions)?.length === 1 && highOver(on, regions) > LEAST
+}
+
+/** What is no higher than this is a bend of the surface, mm. */
+const LEAST = 0.5
+
+/** How far some faces reach over the foot on which they stand, mm. */
+function highOver({ mesh: { positions, indices }, topology }: Pointable, regions: ReadonlySet<number>): number {
+  const triangles = [...regions].flatMap((r) => [...trianglesOf(topology, r)])
+  const out = normalize(triangles.reduce<Vec3>((sum, t) => add(sum, doubledNormal(positions, indices, t)), [0, 0, 0]))
+  const high = (v: number) => dot(out, placeAt(positions, v))
+  const foot = topology.borders.flatMap(({ regions: [a, b], vertices }) => (regions.has(a) !== regions.has(b) ? vertices.map(high) : [])) // prettier-ignore
+  const top = triangles.reduce(
+    (most, t) => Math.max(most, ...[0, 1, 2].map((k) => high(indices[3 * t + k]!))),
+    -Infinity,
+  )
+  return top - foot.reduce((a, b) => a + b, 0) / foot.length
+}
 
 /** For each region bits that say whether it belongs to a feature, and to one that is apart. */
 export function standing(on: Pointable): Uint8Array {
@@ -94,14 +120,14 @@ export function standing(on: Pointable): Uint8Array {
   const each = (
     spread: (r: number) => Iterable<number>,
     found: (r: number) => Feature | undefined,
-    more: (feature: Feature) => number = () => 0,
+    more: (r: number, feature: Feature | undefined) => number = () => 0,
   ) => {
     const seen = new Uint8Array(links.length)
     for (let first = 0; first < links.length; first++) {
       if (seen[first]) continue
       const together = [...spread(first)]
       const feature = found(first)
-      const is = feature ? STANDS | (feature.apart ? APART : 0) | more(feature) : 0
+      const is = (feature ? STANDS | (feature.apart ? APART : 0) : 0) | more(first, feature)
       for (const r of together) [seen[r], out[r]] = [1, out[r]! | is]
     }
   }
@@ -111,6 +137,6 @@ export function standing(on: Pointable): Uint8Array {
     return all
   }
   each(within, (r) => withinOutline(on, r))
-  for (const way of [true, false]) each((r) => overEdges(on, r, way).regions, (r) => bulge(on, r, way), way ? (f) => (comesOff(on, f) ? OUT : 0) : undefined) // prettier-ignore
+  for (const way of [true, false]) each((r) => overEdges(on, r, way).regions, (r) => bulge(on, r, way), way ? (r, f) => (comesOff(on, r, f) ? OUT : 0) : undefined) // prettier-ignore
   return out
 }

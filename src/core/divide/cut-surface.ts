@@ -5,10 +5,15 @@ import { meetings } from '../profile/intersect'
 import { line } from '../profile/segment'
 import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
 import { type FlatsCut, flatsKerf, overFlats } from './flats-kerf'
+import { overPatch, type PatchCut, patchKerf } from './patch-kerf'
 import { overRound, type RoundCut, roundKerf } from './round-kerf'
 
-/** What a cut follows: a line that is carried through, or a round face or several flat ones drawn on. */
-export type CutSurface = { line: Carried } | { round: RoundCut } | { flats: FlatsCut }
+/**
+ * What a cut follows: a line that is carried through, a round face or several flat ones drawn on, a run of edges, or several of
+ * these that meet in an inner corner.
+ */
+export type CutSurface =
+  { line: Carried } | { round: RoundCut } | { flats: FlatsCut } | { patch: PatchCut } | { faces: readonly CutSurface[] }
 
 /** The spaces behind a cut and up to its front. @param ends where on both sides of its surface they end, mm */
 export function kerfAlong(
@@ -19,8 +24,11 @@ export function kerfAlong(
   tolerance: number,
 ): Kerf {
   if ('line' in surface) return kerfOf(kernel, surface.line, ends, names, tolerance)
-  if ('flats' in surface) return flatsKerf(kernel, surface.flats, ends, names)
-  return roundKerf(kernel, surface.round, ends, names, tolerance)
+  if ('flats' in surface) return flatsKerf(kernel, surface.flats, ends, names, tolerance)
+  if ('patch' in surface) return patchKerf(kernel, surface.patch, ends, names)
+  if ('round' in surface) return roundKerf(kernel, surface.round, ends, names, tolerance)
+  const all = surface.faces.map((face) => kerfAlong(kernel, face, ends, names, tolerance))
+  return { behind: kernel.union(all.map((k) => k.behind)), upTo: kernel.union(all.map((k) => k.upTo)) }
 }
 
 /** Directions in which a circle is looked at. */
@@ -31,10 +39,24 @@ const AROUND = 24
  * over itself, or rises by more than the circle's radius.
  */
 export function riseWithin(surface: CutSurface, frame: Placement, at: Vec2, radius: number): Vec2 | undefined {
-  const heights = 'line' in surface ? onLine(surface.line, frame, at, radius) : within(frame, at, radius, (p, out) => ('flats' in surface ? overFlats(surface.flats, p, out) : overRound(surface.round, p, out))) // prettier-ignore
+  const heights = 'line' in surface ? onLine(surface.line, frame, at, radius) : within(frame, at, radius, (p, out) => overFaces(surface, p, out)) // prettier-ignore
   if (!heights || heights.length === 0) return undefined
   const [lowest, highest] = [Math.min(...heights), Math.max(...heights)]
   return highest - lowest > radius ? undefined : [lowest, highest]
+}
+
+function overFaces(surface: Exclude<CutSurface, { line: Carried }>, place: Vec3, out: Vec3): number | undefined {
+  if ('flats' in surface) return overFlats(surface.flats, place, out)
+  if ('patch' in surface) return overPatch(surface.patch, place, out)
+  if ('round' in surface) return overRound(surface.round, place, out)
+  const heights: number[] = []
+  for (const face of surface.faces) {
+    const height = 'line' in face ? undefined : overFaces(face, place, out)
+    // Beside a drum there is none of it; beyond a wall there is no room.
+    if (height === undefined && !('round' in face && face.round.outside)) return undefined
+    if (height !== undefined) heights.push(height)
+  }
+  return heights.length > 0 ? Math.max(...heights) : undefined
 }
 
 /** The line over a piece of the frame's plane, with all its corners there. */

@@ -1,8 +1,11 @@
-import { compose, type Placement, translation, turnOnto } from '../geometry/placement'
-import { add, cross, dot, length, normalize, scale, sub, type Vec3 } from '../geometry/vec'
+import { compose, fromFrame, type Placement, translation, turnOnto } from '../geometry/placement'
+import { add, cross, dot, length, normalize, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
+import { offsetProfile } from '../profile/offset'
+import { line, type Profile } from '../profile/segment'
 import { rectangle } from '../profile/shapes'
-import { raise } from '../result'
+import { expectOk, raise } from '../result'
+import { behindLine } from './cut-line'
 import { CUT_ROLES, type Kerf, type KerfNames } from './kerf'
 
 /** A flat face of what a piece stands on: a place on it, and the way out of it. */
@@ -23,12 +26,11 @@ export interface FlatsCut {
 /** A place this near to a face lies on it, mm. */
 const ON = 1e-3
 
-/** Errors: bent (the faces meet in inner corners and in outer ones) */
-export function flatsCut(flats: readonly Flat[], far: number): FlatsCut {
+/** None of faces that meet in inner corners and in outer ones. */
+export function flatsCut(flats: readonly Flat[], far: number): FlatsCut | undefined {
   const over = flats.flatMap((a) => flats.flatMap((b) => (a === b ? [] : [dot(a.out, sub(b.point, a.point))]))).filter((v) => Math.abs(v) > ON) // prettier-ignore
   const inner = over.every((v) => v > 0)
-  if (!inner && over.some((v) => v > 0)) return raise('bent', 'What it stands on bends inwards and outwards; a cut can follow faces that meet in inner corners alone, or in outer ones. A plane or a drawing can be had.', 'holds') // prettier-ignore
-  return { flats, inner, far }
+  return inner || over.every((v) => v < 0) ? { flats, inner, far } : undefined
 }
 
 /** How far in front of the cut a place lies, mm. */
@@ -74,20 +76,53 @@ export function overFlats({ flats, inner }: FlatsCut, place: Vec3, way: Vec3): n
   return heights.length === 0 ? undefined : inner ? Math.max(...heights) : Math.min(...heights)
 }
 
-/** The spaces behind the faces and up to the front of the cut, in the project's frame. @param ends how far in front of them they end, mm */
+/**
+ * The spaces behind the faces and up to the front of the cut, in the project's frame. What lies over an outer edge is round
+ * along it, so that the gap is the same there too.
+ * @param ends how far in front of the faces they end, mm
+ */
 export function flatsKerf(
   kernel: Kernel,
   { flats, inner, far }: FlatsCut,
   ends: readonly [number, number],
   { step, cut }: KerfNames,
+  tolerance: number,
 ): Kerf {
-  const space = (by: number, role: string): Solid => {
+  const named = (role: string) => ({ step, side: role, top: 'end', bottom: 'end', copy: [cut] })
+  const behindAll = (by: number, role: string): Solid => {
     const halves = flats.map(({ point, out }) => {
-      const names = { step, side: 'end', top: role, bottom: 'end', copy: [cut] }
+      const names = { ...named('end'), top: role }
       const half = kernel.extrude(rectangle(-4 * far, -4 * far, 4 * far, 4 * far), -4 * far, 0, { names, tolerance: 1 })
       return kernel.place(half, compose(translation(add(point, scale(out, by))), turnOnto([0, 0, 1], out)))
     })
     return inner ? kernel.union(halves) : halves.reduce((a, b) => kernel.intersect(a, b))
   }
-  return { behind: space(ends[0], CUT_ROLES.behind), upTo: space(ends[1], CUT_ROLES.front) }
+  const round = (by: number, role: string): Solid => {
+    const edges = flats.flatMap((a, i) => flats.slice(i + 1).flatMap((b) => overEdge(a, b, far) ?? []))
+    const solids = edges.map(({ frame, behind, reach }) => {
+      const grown = expectOk(offsetProfile(behind, by))
+      return kernel.place(kernel.extrude(grown, -3 * reach, 3 * reach, { names: named(role), tolerance }), frame)
+    })
+    return solids.reduce((a, b) => kernel.intersect(a, b))
+  }
+  const [behind, front] = ends
+  return {
+    behind: behindAll(behind, CUT_ROLES.behind),
+    upTo: inner || front <= behind ? behindAll(front, CUT_ROLES.front) : round(front, CUT_ROLES.front),
+  }
+}
+
+/** What lies behind two faces, across the edge at which they meet; none of faces that do not. */
+function overEdge(a: Flat, b: Flat, far: number): { frame: Placement; behind: Profile; reach: number } | undefined {
+  const across = cross(a.out, b.out)
+  if (length(across) < SLANT) return undefined
+  const along = normalize(across)
+  const side = cross(along, a.out)
+  const [c, s] = [dot(b.out, a.out), dot(b.out, side)]
+  const down = dot(b.out, sub(b.point, a.point)) / s
+  const frame = fromFrame(a.out, side, along, add(a.point, scale(side, down)))
+  const reach = far + Math.abs(down)
+  const ends: [Vec2, Vec2] = [[-4 * reach * s, 4 * reach * c], [0, -4 * reach]] // prettier-ignore
+  const behind = behindLine([line(ends[0], [0, 0], 'one'), line([0, 0], ends[1], 'other')], [0, 0], reach)
+  return { frame, behind: { loops: [behind] }, reach }
 }

@@ -3,6 +3,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import { raise } from '../result'
 import { speck } from './speck'
 import type { Kerf } from './kerf'
+import type { Shells } from './shells'
 
 /** A piece of a part, and how many cuts lie behind it. */
 export interface Piece {
@@ -28,15 +29,35 @@ export function partedPiece(kernel: Kernel, part: Solid, kerf: Kerf, holds: Vec3
   const before = bodiesOf(kernel, kernel.subtract(part, [kerf.behind]), part)
   const own = bodyAt(kernel, before, holds)
   if (!own) return raise('missed', before.length === 0 ? 'Nothing of it lies in front of the cut.' : 'The face that is meant does not lie in front of the cut.', 'holds') // prettier-ignore
-  const off = kernel.bodies(kernel.subtract(own, [kerf.upTo]))
-  const large = off.filter((s) => s.volume() > CRUMB)
-  if (large.length === 0) raise('missed', 'The piece that is meant is no thicker than the gap.', 'gap')
-  if (large.length > 1) raise('reaches', `The cut would take this piece off in ${large.length} pieces that hang together only within the gap; a smaller gap, or a plane farther behind, would do.`, 'at') // prettier-ignore
+  const off = offBy(kernel, own, kerf)
   const left = bodiesOf(kernel, restOf(kernel, kernel.intersect(part, kerf.behind), before, own), part)
   const lost = part.volume() - own.volume() - left.reduce((sum, s) => sum + s.volume(), 0)
   if (left.length === 0) raise('missed', 'All of it lies in front of the cut.', 'at')
   if (Math.abs(lost) > 1e-5 * part.volume()) raise('reaches', 'The piece could not be taken off cleanly here; a plane a little farther off would do.', 'at') // prettier-ignore
-  return [...left.map((solid) => ({ solid, level: 0 })), { solid: large[0]!, level: 1 }]
+  return [...left.map((solid) => ({ solid, level: 0 })), { solid: off, level: 1 }]
+}
+
+/** A piece with the gap taken from it. Errors: missed, reaches */
+function offBy(kernel: Kernel, own: Solid, kerf: Kerf): Solid {
+  const large = kernel.bodies(kernel.subtract(own, [kerf.upTo])).filter((s) => s.volume() > CRUMB)
+  const [off, more] = large
+  if (!off) return raise('missed', 'The piece that is meant is no thicker than the gap.', 'gap')
+  if (more) return raise('reaches', `The cut would take this piece off in ${large.length} pieces that hang together only within the gap; a smaller gap, or a plane farther behind, would do.`, 'at') // prettier-ignore
+  return off
+}
+
+/**
+ * Only what lies within a run of edges comes off, along a cut through that run; faces keep all their triangles.
+ * Errors: pierces (the cut comes out of the part elsewhere), missed, reaches, crossed
+ */
+export function partedAlongRun(kernel: Kernel, part: Solid, shells: Shells, kerf: Kerf): Piece[] {
+  const [own, rest] = [shells.front, shells.behind].map((shell) => shell.volume() > 0 ? shell : undefined) // prettier-ignore
+  const kept = own && rest && kernel.intersect(part, own).volume()
+  if (!kept || Math.abs(kept - own.volume()) > 1e-4 * own.volume()) return raise('pierces', 'A cut that goes on as the faces round this would come out of the part elsewhere. A plane or a drawing can be had.', 'holds') // prettier-ignore
+  return [
+    { solid: rest, level: 0 },
+    { solid: offBy(kernel, own, kerf), level: 1 },
+  ]
 }
 
 /**

@@ -1,7 +1,8 @@
 import { freeFirst } from '../../divide/free-way'
 import { kerfAlong } from '../../divide/cut-surface'
 import { cutEnds, type Kerf } from '../../divide/kerf'
-import { bodyAt, partedInBox, partedPiece, partedWhole } from '../../divide/parted'
+import { bodyAt, partedAlongRun, partedInBox, partedPiece, partedWhole } from '../../divide/parted'
+import { shellsOf } from '../../divide/shells'
 import { DIVIDED, piecesAt, type Seam } from '../../divide/seam'
 import { seamRows } from '../../divide/seam-rows'
 import { MORE, type PieceHere, seamsOf } from '../../divide/seams'
@@ -26,10 +27,11 @@ const CHORDS = 4
 export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const { kernel, id } = context
   if (v.may !== 'whole' && v.times > 1) raise('times', 'Several cuts at a pitch go through the whole part; for one piece alone, add a step for each.', 'times') // prettier-ignore
-  const onFaces = v.line === 'face' || v.line === 'foot'
+  const alone = v.line === 'foot' || v.line === 'run'
+  const onFaces = v.line === 'face' || alone
   if (onFaces && v.times > 1) raise('times', 'A cut along a face is one alone.', 'times')
   if (onFaces && v.may === 'box') raise('may', 'A cut along a face has no plane for a box; it can cut only the piece that has a face.', 'may') // prettier-ignore
-  if (v.line === 'foot' && v.may !== 'piece') raise('may', 'Along a foot only the piece that stands there can be cut off: choose the piece that has a face.', 'may') // prettier-ignore
+  if (alone && v.may !== 'piece') raise('may', `Along ${v.line === 'foot' ? 'a foot only the piece that stands there' : 'edges only the piece within them'} can be cut off: choose the piece that has a face.`, 'may') // prettier-ignore
   if (v.may === 'box' && v.gap < LEAST_IN_BOX) raise('gap', `In a box the cut needs a gap; from ${LEAST_IN_BOX} mm on it can be had.`, 'gap') // prettier-ignore
   const ends = cutEnds(v.gap, onFaces ? 'front' : v.gap === 0 ? 'both' : v.side)
   const cuts = Array.from({ length: v.times }, (_, nth) => cutAt(v, nth))
@@ -80,7 +82,7 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
 function waysOff(v: DivideValues, cut: Cut, pieces: readonly PieceHere[], { kernel }: StepContext): readonly Vec3[] {
   const front = pieces.find((p) => p.level > 0)?.solid
   const ways = cut.ways(front)
-  if (v.line !== 'foot' || ways.length < 2 || !front) return ways
+  if ((v.line !== 'foot' && v.line !== 'run') || ways.length < 2 || !front) return ways
   return freeFirst(kernel, ways, front, pieces.filter((p) => p.level === 0).map((p) => p.solid), farFrom(v, ways[0]!)) // prettier-ignore
 }
 
@@ -89,12 +91,13 @@ function partedBy(
   cut: Cut,
   kerfs: readonly Kerf[],
   box: ReturnType<typeof boxOn> | undefined,
-  { kernel }: StepContext,
+  { kernel, id }: StepContext,
 ) {
   if (v.may === 'whole') return partedWhole(kernel, v.part.solid, kerfs)
   if (box) return partedInBox(kernel, v.part.solid, kerfs[0]!, box)
   const [face] = v.holds
   if (!face) return raise('no-face', 'Pick a face of the piece that comes off.', 'holds')
+  if (cut.taken && 'patch' in cut.surface) return partedAlongRun(kernel, v.part.solid, shellsOf(kernel, cut.taken, cut.surface.patch, { step: id, cut: '1' }), kerfs[0]!) // prettier-ignore
   return partedPiece(kernel, v.part.solid, kerfs[0]!, farthestOf(face, cut.inFront))
 }
 
@@ -158,6 +161,8 @@ function notesOf(
   if (v.may === 'whole' && v.times === 1 && off > 1) notes.push(`In front of the cut ${off} pieces come off; to take off one alone, let it cut only the piece that has a face.`) // prettier-ignore
   const { section, surface } = cuts[0]!
   if (!section && 'line' in surface && v.gap > 0) notes.push(`Corners of the cut are rounded by ${v.gap.toFixed(2)} mm, so that the gap is the same all along it.`) // prettier-ignore
+  if ('flats' in surface && !surface.flats.inner)
+    notes.push('Where it lies over an edge it is round inside, so that the gap is the same there.')
   const loose = pieces.filter((p) => !piecesAt(seams).includes(p.id))
   if (loose.length > 0) notes.push(`${loose.length} ${loose.length === 1 ? 'piece meets' : 'pieces meet'} no other.`)
   return notes

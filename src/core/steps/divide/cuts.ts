@@ -1,9 +1,11 @@
 import { cutLine, carriedOn, comesOff, type LineShape } from '../../divide/cut-line'
 import type { CutSurface } from '../../divide/cut-surface'
-import { type Flat, flatsCut, inFrontOfFlats, seatOnFlats, waysOffFlats } from '../../divide/flats-kerf'
+import { type FlatsCut, flatsCut, inFrontOfFlats, seatOnFlats, waysOffFlats } from '../../divide/flats-kerf'
 import type { Carried } from '../../divide/kerf'
-import { inFrontOf, roundCut, seatOf, wayOff } from '../../divide/round-kerf'
+import { inFrontOfPatch, patchCut } from '../../divide/patch-kerf'
+import { inFrontOf, isRound, roundCut, seatOf, wayOff } from '../../divide/round-kerf'
 import { sectionOf } from '../../divide/section'
+import { type Taken, takenWithin } from '../../divide/taken'
 import { shapeOf } from '../../alter/new-faces'
 import type { Pointable } from '../../faces/resolve'
 import {
@@ -17,14 +19,14 @@ import {
   turn,
   turnOnto,
 } from '../../geometry/placement'
-import { boxMiddle, boxSize, length, scale, type Vec2, type Vec3 } from '../../geometry/vec'
+import { add, boxMiddle, boxSize, dot, length, normalize, scale, type Vec2, type Vec3 } from '../../geometry/vec'
 import type { Solid } from '../../kernel/kernel'
 import { boundsOf } from '../../profile/measure'
 import { gap2, line as straight, pointAt, type Profile, type Segment } from '../../profile/segment'
 import { raise } from '../../result'
 import { pathOf } from '../path'
 import type { DivideValues } from './fields'
-import { footOf } from './foot'
+import { flatOf, footOf } from './foot'
 
 /** A cut, whatever it goes by. */
 export interface Cut {
@@ -37,12 +39,15 @@ export interface Cut {
   ways: (front: Solid | undefined) => Vec3[]
   /** What the part has on it; for straight cuts only. */
   section?: Profile
+  /** What comes off by itself within a run of edges. */
+  taken?: Taken
 }
 
 /** The nth cut, from 0 on. */
 export function cutAt(v: DivideValues, nth: number): Cut {
   if (v.line === 'foot') return cutAtFoot(v)
   if (v.line === 'face') return cutOnFace(v)
+  if (v.line === 'run') return cutThroughRun(v)
   if (v.line === 'drawn') return drawnCut(v, nth)
   return planeCut(v, movedAlong(v.at.frame, [0, 0, nth * v.pitch]), v.line, nth)
 }
@@ -86,11 +91,29 @@ function cutOnFace(v: DivideValues): Cut {
 function cutAtFoot(v: DivideValues): Cut {
   const [face] = v.holds
   if (!face) return raise('no-face', 'Pick a face of the piece that comes off.', 'holds')
-  const foot = footOf(face.on, face.region)
-  if ('round' in foot) return cutOnRound(v, face.on, foot.round, face.point)
-  const [{ point, out }, second] = foot.flats as [Flat, ...Flat[]]
-  if (!second) return planeCut(v, compose(translation(point), turnOnto([0, 0, 1], out)), 'straight', 0)
-  const cut = flatsCut(foot.flats, length(boxSize(v.part.solid.bounds())) + 1)
+  const { on } = face
+  const { hosts, places, taken } = footOf(on, face.region)
+  const isFlat = (h: number) => shapeOf(on, h).kind === 'plane'
+  const [first, ...others] = hosts
+  if (others.length === 0 && isFlat(first!)) {
+    const { point, out } = flatOf(on, first!)
+    return planeCut(v, compose(translation(point), turnOnto([0, 0, 1], out)), 'straight', 0)
+  }
+  if (others.length === 0 && isRound(shapeOf(on, first!))) return cutOnRound(v, on, first!, face.point)
+  if (hosts.every(isFlat)) {
+    const flats = flatsCut(hosts.map((h) => flatOf(on, h)), farOf(v)) // prettier-ignore
+    return flats ? cutOnFlats(flats) : cutRound(taken())
+  }
+  if (!hosts.every((h) => isFlat(h) || isRound(shapeOf(on, h)))) return cutRound(taken())
+  const faces = hosts.map((h) => isFlat(h) ? cutOnFlats(flatsCut([flatOf(on, h)], farOf(v))!) : cutOnRound(v, on, h, face.point)) // prettier-ignore
+  const inner = places.every((p) => faces.every((f) => f.inFront(p) > -CHORD))
+  return inner ? cutInCorner(faces) : cutRound(taken())
+}
+
+/** Places of a round face lie this much behind it at most, on found meshes, mm. */
+const CHORD = 0.3
+
+function cutOnFlats(cut: FlatsCut): Cut {
   const ways = waysOffFlats(cut)
   return {
     seat: (way) => seatOnFlats(cut, way),
@@ -100,9 +123,55 @@ function cutAtFoot(v: DivideValues): Cut {
   }
 }
 
+/** A way leads into a face where it goes against the way off that by more than this. */
+const AGAINST = -1e-6
+
+/** In front of all of some cuts. Errors: opposite */
+function cutInCorner(faces: readonly Cut[]): Cut {
+  return {
+    seat: (way) => faces[0]!.seat(way),
+    surface: { faces: faces.map((f) => f.surface) },
+    inFront: (place) => Math.min(...faces.map((f) => f.inFront(place))),
+    ways: (front) => {
+      const off = faces.map((f) => f.ways(front)[0]!)
+      const all = [...off, normalize(off.reduce(add))].filter((way) => off.every((o) => dot(o, way) > AGAINST))
+      return all.length > 0 ? all : raise('opposite', 'What it stands on holds it from all sides, so that it could not come off. A plane through it can be had.', 'holds') // prettier-ignore
+    },
+  }
+}
+
+/** Through picked edges that go round what has a face. Errors: no-face, no-edge, other-part, open, feet */
+function cutThroughRun(v: DivideValues): Cut {
+  const [face] = v.holds
+  if (!face) return raise('no-face', 'Pick a face of the piece that comes off.', 'holds')
+  if (v.run.length === 0) return raise('no-edge', 'Pick the edges that go round the piece that comes off.', 'run')
+  if (v.run.some((r) => r.on !== face.on)) return raise('other-part', `These edges are not all of ${v.part.name}; pick edges of that.`, 'run') // prettier-ignore
+  const borders = new Set(v.run.map((r) => face.on.topology.borders.indexOf(r.border)))
+  return cutRound(takenWithin(face.on, borders, face.region, 'run'))
+}
+
+/** What comes off this much beside straight up from its foot is looked at: the tangent. */
+const ASIDE = 1
+
+function cutRound(taken: Taken): Cut {
+  const cut = patchCut(taken, 'holds')
+  const out = turn(cut.frame, [0, 0, 1])
+  const beside = [0, 1, 2, 3].map((k): Vec3 => turn(cut.frame, [[ASIDE, 0], [-ASIDE, 0], [0, ASIDE], [0, -ASIDE]][k]!.concat(1) as unknown as Vec3)) // prettier-ignore
+  const ways = [out, ...beside.map(normalize)]
+  return {
+    seat: (way) => compose(translation(apply(cut.frame, [0, 0, 0])), turnOnto([0, 0, 1], way)),
+    surface: { patch: cut },
+    inFront: (place) => inFrontOfPatch(cut, place),
+    ways: () => ways,
+    taken,
+  }
+}
+
+/** Farther than any place of the part is from another, mm. */
+const farOf = ({ part }: DivideValues): number => length(boxSize(part.solid.bounds())) + 1
+
 function cutOnRound(v: DivideValues, on: Pointable, region: number, place: Vec3): Cut {
-  const box = v.part.solid.bounds()
-  const cut = roundCut(on, region, shapeOf(on, region), boxMiddle(box), length(boxSize(box)) + 1)
+  const cut = roundCut(on, region, shapeOf(on, region), boxMiddle(v.part.solid.bounds()), farOf(v))
   return {
     seat: (way) => seatOf(cut, way),
     surface: { round: cut },

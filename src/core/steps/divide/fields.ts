@@ -7,13 +7,14 @@ import { facesField, partField } from '../../fields/part'
 import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { maybePublicationField } from '../../fields/publication'
+import { maybeRimField } from '../../fields/rim'
 import { DRAWING } from '../drawn'
 
 /** Shapes of a line that have a depth. */
 export const SHAPED = ['fingers', 'dovetail', 'lap', 'puzzle'] as const
 export const fields = {
   part: partField('The part', 'change'),
-  line: choiceField<LineShape | 'drawn' | 'face' | 'foot'>('How the cut runs', 'straight', {
+  line: choiceField<LineShape | 'drawn' | 'face' | 'foot' | 'run'>('How the cut runs', 'straight', {
     straight: 'straight',
     fingers: 'in fingers',
     dovetail: 'in dovetails',
@@ -22,8 +23,10 @@ export const fields = {
     drawn: 'along',
     face: 'following',
     foot: 'along the foot of what stands out',
+    run: 'along the edges',
   }),
   face: facesField('The face that the cut follows', 'part'),
+  run: maybeRimField('The edges that the cut follows'),
   drawing: maybePublicationField('The drawing', DRAWING),
   at: planeField('The plane'),
   count: countField('How many tongues', '2', 1, 200),

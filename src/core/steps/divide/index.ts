@@ -15,8 +15,9 @@ export const divideStep = stepKind({
   fields,
   fieldNotes: {
     part: 'id of the part; its pieces are `ID.1`, `ID.2` …, ID being the step’s',
-    line: '`straight` along the plane, in `fingers`, `dovetail`s, with a `lap`, in round knobs (`puzzle`), as `drawn`, along a round `face` drawn on past its edges, or, with `may` `piece`, along the faces that what `holds` has stands on (`foot`): what stands out as far as edges turn outwards',
+    line: '`straight` along the plane, in `fingers`, `dovetail`s, with a `lap`, in round knobs (`puzzle`), as `drawn`, along a round `face` drawn on past its edges, or, with `may` `piece`, along the faces that what `holds` has stands on (`foot`): what stands out as far as edges turn outwards; or through a closed `run` of edges, between them as the faces round it go on',
     face: 'with `face`: a cylinder, a cone or a ball; what stands on its free side is in front, and all of the gap is taken from that',
+    run: 'with `run`: edges of the part that together go once round what `holds` has, as the edges of a panel',
     drawing:
       'with `drawn`: id of a drawing step whose one open line is carried through, square to the drawing; empty: the nearest',
     at: 'as in a drawing; what its normal leads to is in front',
@@ -35,7 +36,7 @@ export const divideStep = stepKind({
     lie: 'straight cuts only: `cut` lays each piece on its cut face; with `piece`, only the one that comes off',
   },
   sentence: [
-    'Divide', { field: 'part' }, { field: 'line' }, { field: 'drawing', when: ['line', 'drawn'], after: ',' }, { field: 'face', when: ['line', 'face'], after: ',' },
+    'Divide', { field: 'part' }, { field: 'line' }, { field: 'drawing', when: ['line', 'drawn'], after: ',' }, { field: 'face', when: ['line', 'face'], after: ',' }, { field: 'run', when: ['line', 'run'], after: ',' },
     { field: 'at', when: ['line', 'straight', ...SHAPED], before: 'at', after: ',' },
     { field: 'count', when: ['line', 'fingers', 'dovetail', 'puzzle'], after: ' of them,' }, { field: 'deep', when: ['line', ...SHAPED], after: ' deep,' },
     { field: 'lean', rare: true, when: ['line', 'dovetail'], before: 'leaning', after: ',' }, { field: 'along', rare: true, when: ['line', ...SHAPED], after: ',' },

@@ -3,7 +3,7 @@ import { planeAcross } from '../../fields/plane'
 import { type Box3, boxMiddle, boxSize, dot, type Vec3 } from '../../geometry/vec'
 import type { SurfaceShape } from '../../kernel/surface'
 import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick, pickedFaceOf, throughPickedEdge } from '../picked'
+import { flatPick, pickedEdgeOf, pickedFaceOf, throughPickedEdge } from '../picked'
 
 /** Half way along the longest side of a box: a plane of the project. */
 function acrossLongest(box: Box3) {
@@ -35,7 +35,7 @@ export function startDivide(at: Situation): Record<string, unknown> | undefined 
 
 /** The part whose face is picked: along that face, or so that the piece with another picked face comes off alone. */
 export function offerDivide(at: Situation): Offer[] {
-  return [...offerFoot(at), ...offerAlong(at)]
+  return [...offerFoot(at), ...offerWithin(at), ...offerAlong(at)]
 }
 
 /** What stands out with the picked face, as a piece of its own. */
@@ -44,6 +44,17 @@ function offerFoot(at: Situation): Offer[] {
   if (!pick?.out || more || !pick.kept) return []
   const fields = { part: pick.owner, line: 'foot', may: 'piece', holds: [pick.kept] }
   return [{ key: 'divide foot', words: 'take off what stands out here', picked: true, of: 'part', steps: [newStep(at, 'divide', fields)] }] // prettier-ignore
+}
+
+/** What has the last picked face, within the edges that were picked before. */
+function offerWithin(at: Situation): Offer[] {
+  const held = at.picks.at(-1)
+  const before = at.picks.slice(0, -1)
+  if (!held?.kept || before.length === 0 || before.some((p) => p.owner !== held.owner || p.as !== 'edge')) return []
+  const run = before.flatMap((p) => pickedEdgeOf(p, 'smooth') ?? [])
+  if (run.length < before.length) return []
+  const fields = { part: held.owner, line: 'run', run, may: 'piece', holds: [held.kept] }
+  return [{ key: 'divide within', words: 'take off the piece with the last face, within these edges', picked: true, of: 'part', steps: [newStep(at, 'divide', fields)] }] // prettier-ignore
 }
 
 function offerAlong(at: Situation): Offer[] {

@@ -3,7 +3,7 @@ import { add, cross, dot, normalize, scale, sub } from '../../geometry/vec'
 import type { Kernel, Solid } from '../../kernel/kernel'
 import type { SurfaceTag } from '../../kernel/surface'
 import { expectOk, raise } from '../../result'
-import { type Corners, filled } from './sheet'
+import { type Corners, filled } from '../../patch/sheet'
 
 /**
  * The height at a place inside a closed polygon by mean value coordinates: as given on its edge, linear where that is

@@ -1,12 +1,15 @@
 import Delaunator from 'delaunator'
-import type { Vec2 } from '../../geometry/vec'
-import { inPolygon, polygonArea } from '../../profile/polygon'
-import { raise } from '../../result'
+import type { Vec2 } from '../geometry/vec'
+import { inPolygon, polygonArea } from '../profile/polygon'
+import { raise } from '../result'
 
 export type Corners = readonly [number, number, number]
 /** Triangles over a flat outline, anticlockwise. */
 export interface Sheet {
+  /** Those of the outline come first, in order, with places between its corners where edges were cut up. */
   points: Vec2[]
+  /** How many are of the outline. */
+  rim: number
   triangles: Corners[]
 }
 
@@ -17,22 +20,23 @@ const CLEAR = 0.6
 
 /**
  * Well-shaped triangles that fill a closed outline (anticlockwise), their edges about as long as asked for, mm.
+ * @param field whose outline it is
  * Errors: crossed
  */
-export function filled(outline: readonly Vec2[], longest: number): Sheet {
+export function filled(outline: readonly Vec2[], longest: number, field = 'of'): Sheet {
   let rim = outline.flatMap((p, i) => cutUp(p, outline[(i + 1) % outline.length]!, longest))
   const inside = gridIn(outline, longest).filter((p) => rim.every((q) => apart(p, q) > CLEAR * longest)) // prettier-ignore
   for (let round = 0; round < ROUNDS; round++) {
     const sheet = triangulated([...rim, ...inside], outline)
     const edges = new Set(sheet.triangles.flatMap(([a, b, c]) => [`${a} ${b}`, `${b} ${c}`, `${c} ${a}`]))
     const passed = rim.map((_, i) => !edges.has(`${i} ${(i + 1) % rim.length}`))
-    if (!passed.includes(true)) return whole(sheet, outline)
+    if (!passed.includes(true)) return whole({ ...sheet, rim: rim.length }, outline, field)
     rim = rim.flatMap((p, i) => (passed[i] ? [p, middle(p, rim[(i + 1) % rim.length]!)] : [p]))
   }
-  return crossed()
+  return crossed(field)
 }
 
-const crossed = (): never => raise('crossed', 'Seen square to it, this run crosses or touches itself; a panel cannot fill that.', 'of') // prettier-ignore
+const crossed = (field: string): never => raise('crossed', 'Seen square to it, this run of edges crosses or touches itself; that cannot be filled.', field) // prettier-ignore
 
 const middle = (p: Vec2, q: Vec2): Vec2 => [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]
 
@@ -56,7 +60,7 @@ function gridIn(outline: readonly Vec2[], apart: number): Vec2[] {
 const areaOf = (points: readonly Vec2[], [a, b, c]: Corners): number =>
   polygonArea([points[a]!, points[b]!, points[c]!])
 
-function triangulated(points: Vec2[], outline: readonly Vec2[]): Sheet {
+function triangulated(points: Vec2[], outline: readonly Vec2[]): Omit<Sheet, 'rim'> {
   const { triangles: flat } = Delaunator.from(points.map(([x, y]) => [x, y]))
   const triangles: Corners[] = []
   for (let t = 0; t < flat.length; t += 3) {
@@ -107,7 +111,7 @@ function unflattened(points: readonly Vec2[], triangles: readonly Corners[], pas
 }
 
 /** The triangles, if they fill the outline. */
-function whole(sheet: Sheet, outline: readonly Vec2[]): Sheet {
+function whole(sheet: Sheet, outline: readonly Vec2[], field: string): Sheet {
   const area = sheet.triangles.reduce((sum, t) => sum + areaOf(sheet.points, t), 0)
-  return Math.abs(area / polygonArea(outline) - 1) < 1e-9 ? sheet : crossed()
+  return Math.abs(area / polygonArea(outline) - 1) < 1e-9 ? sheet : crossed(field)
 }

@@ -1,0 +1,100 @@
+import { apply } from '../geometry/placement'
+import { add, placeAt, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import type { Kernel, Solid } from '../kernel/kernel'
+import type { SurfaceTag } from '../kernel/surface'
+import { nextSide } from '../mesh/half-edges'
+import { heightOn } from '../patch/thin-plate'
+import { expectOk, raise } from '../result'
+import { CUT_ROLES, type KerfNames } from './kerf'
+import { type PatchCut, sheetOver } from './patch-kerf'
+import type { Taken } from './taken'
+
+/** What a part is parted to, without a gap. */
+export interface Shells {
+  front: Solid
+  behind: Solid
+}
+
+/**
+ * A part parted along a run of its edges: its own triangles on both sides, each closed by the same cut.
+ * Errors: crossed, not-closed
+ */
+export function shellsOf(kernel: Kernel, { on, inside, rim, sides }: Taken, cut: PatchCut, names: KerfNames): Shells {
+  const { mesh } = on
+  const sheet = sheetOver(cut.outline, cut, 'holds')
+  const positions = Array.from(mesh.positions)
+  const added = (p: Vec3): number => positions.push(...p) / 3 - 1
+  // The sheet's outline is the run, with places on its edges between some of its corners.
+  const vertices: number[] = []
+  const between = new Map<number, number[]>()
+  for (const [i, side] of sides.entries()) {
+    const corner = cut.outline[i]!
+    const [from, to] = [rim[i]!, rim[(i + 1) % rim.length]!].map((v) => placeAt(mesh.positions, v)) as [Vec3, Vec3]
+    vertices.push(rim[i]!)
+    const end = cut.outline[(i + 1) % rim.length]!
+    const on: number[] = []
+    while (vertices.length < sheet.rim && !isSame(sheet.points[vertices.length]!, end)) {
+      const share = apart(corner, sheet.points[vertices.length]!) / apart(corner, end)
+      on.push(added(add(from, scale(sub(to, from), share))))
+      vertices.push(on.at(-1)!)
+    }
+    if (on.length > 0) between.set(side, on)
+  }
+  for (const p of sheet.points.slice(sheet.rim)) vertices.push(added(apply(cut.frame, [...p, heightOn(cut.plate, p)[0]]))) // prettier-ignore
+  const patch = sheet.triangles.map((t) => t.map((v) => vertices[v]!) as [number, number, number])
+  const { opposite } = on.topology
+  for (const side of [...between.keys()]) between.set(opposite[side]!, between.get(side)!.toReversed())
+  const shell = (of: 0 | 1): Solid => {
+    const role = of === 1 ? CUT_ROLES.front : CUT_ROLES.behind
+    const tag: SurfaceTag = { step: names.step, role, copy: [names.cut], shape: { kind: 'free' } }
+    const corners: number[] = []
+    const faces: number[] = []
+    for (const [t, is] of inside.entries()) {
+      if (is !== of) continue
+      const fan = fanOf(mesh.indices, t, between)
+      corners.push(...fan)
+      for (let k = 0; k < fan.length; k += 3) faces.push(mesh.triangleSurface[t]!)
+    }
+    for (const [a, b, c] of patch) corners.push(...(of === 1 ? [a, c, b] : [a, b, c]))
+    faces.push(...patch.map(() => mesh.surfaces.length))
+    return expectOk(kernel.fromFaces(...compact(positions, corners), faces, [...mesh.surfaces, tag]))
+  }
+  try {
+    return { front: shell(1), behind: shell(0) }
+  } catch {
+    return raise('pierces', 'The run of edges round this cannot be closed by a cut. A plane or a drawing can be had.', 'holds') // prettier-ignore
+  }
+}
+
+const isSame = (p: Vec2, q: Vec2): boolean => p[0] === q[0] && p[1] === q[1]
+const apart = (p: Vec2, q: Vec2): number => Math.hypot(p[0] - q[0], p[1] - q[1])
+
+/** A triangle with places on its sides, as triangles. */
+function fanOf(indices: ArrayLike<number>, t: number, between: ReadonlyMap<number, readonly number[]>): number[] {
+  const out: number[][] = [[indices[3 * t]!, indices[3 * t + 1]!, indices[3 * t + 2]!]]
+  for (let side = 3 * t; side < 3 * t + 3; side++) {
+    const to = indices[nextSide(side)]!
+    let from = indices[side]!
+    for (const p of between.get(side) ?? []) {
+      const cut = out.findIndex((c) => c.some((v, k) => v === from && c[(k + 1) % 3] === to))
+      const across = out[cut]!.find((v) => v !== from && v !== to)!
+      out.splice(cut, 1, [from, p, across], [p, to, across])
+      from = p
+    }
+  }
+  return out.flat()
+}
+
+/** The places that some corners are at, and those corners by them. */
+function compact(positions: readonly number[], corners: readonly number[]): [positions: number[], corners: number[]] {
+  const now = new Map<number, number>()
+  const own: number[] = []
+  const numbered = corners.map((v) => {
+    const known = now.get(v)
+    if (known !== undefined) return known
+    own.push(positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!)
+    now.set(v, now.size)
+    return now.size - 1
+  })
+  return [own, numbered]
+}

@@ -1,0 +1,54 @@
+import type { Pointable } from '../faces/resolve'
+import { trianglesOf } from '../faces/topology'
+import { closedRuns, nextSide } from '../mesh/half-edges'
+import { raise } from '../result'
+
+/** What of a part's surface comes off with a piece, and the one run of edges round it. */
+export interface Taken {
+  on: Pointable
+  /** For each triangle 1 if it comes off. */
+  inside: Uint8Array
+  /** Vertices of the run in order, with what comes off to the left as seen from outside; and the sides of its triangles. */
+  rim: readonly number[]
+  sides: readonly number[]
+}
+
+/** All of some regions. Errors: feet (several runs go round them) */
+export function takenRegions(on: Pointable, regions: Iterable<number>, field: string): Taken {
+  const inside = new Uint8Array(on.mesh.indices.length / 3)
+  for (const r of regions) for (const t of trianglesOf(on.topology, r)) inside[t] = 1
+  return roundOf(on, inside, field)
+}
+
+/**
+ * What hangs together with a region without crossing some borders.
+ * Errors: open (these do not go round it), feet
+ */
+export function takenWithin(on: Pointable, borders: ReadonlySet<number>, region: number, field: string): Taken {
+  const { borderOf, opposite } = on.topology
+  const inside = new Uint8Array(on.mesh.indices.length / 3)
+  const open = [...trianglesOf(on.topology, region)]
+  for (const t of open) inside[t] = 1
+  for (let t = open.pop(); t !== undefined; t = open.pop())
+    for (let side = 3 * t; side < 3 * t + 3; side++) {
+      const other = Math.floor(opposite[side]! / 3)
+      if (borders.has(borderOf[side]!) || opposite[side]! < 0 || inside[other]) continue
+      inside[other] = 1
+      open.push(other)
+    }
+  const crossed = borderOf.some((b, side) => borders.has(b) && inside[Math.floor(side / 3)] && inside[Math.floor(opposite[side]! / 3)]) // prettier-ignore
+  if (crossed || !inside.includes(0)) return raise('open', 'These edges do not go all the way round what has this face. Pick those that are missing.', field) // prettier-ignore
+  return roundOf(on, inside, field)
+}
+
+function roundOf(on: Pointable, inside: Uint8Array, field: string): Taken {
+  const { indices } = on.mesh
+  const { opposite } = on.topology
+  const sides: number[] = []
+  for (const [t, is] of inside.entries())
+    if (is) for (let side = 3 * t; side < 3 * t + 3; side++) if (opposite[side]! >= 0 && !inside[Math.floor(opposite[side]! / 3)]) sides.push(side) // prettier-ignore
+  const runs = closedRuns(sides, (s) => indices[s]!, (s) => indices[nextSide(s)]!) // prettier-ignore
+  const [run, ...more] = runs ?? []
+  if (!run || more.length > 0) return raise('feet', `${more.length + 1} runs of edges go round what comes off; a cut follows one. A plane or a drawing can be had.`, field) // prettier-ignore
+  return { on, inside, rim: run.map((s) => indices[s]!), sides: run }
+}
