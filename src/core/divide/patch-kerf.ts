@@ -1,36 +1,42 @@
 import { facingFrame } from '../fields/face-frame'
 import { apply, invert, type Placement, turn } from '../geometry/placement'
-import { add, cross, dot, length, normalize, placeAt, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import {
+  add,
+  cross,
+  distance,
+  dot,
+  length,
+  normalize,
+  placeAt,
+  scale,
+  sub,
+  type Vec2,
+  type Vec3,
+} from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
-import { filled, type Sheet } from '../patch/sheet'
+import type { SurfaceTag } from '../kernel/surface'
 import { heightOn, type Plate, thinPlate } from '../patch/thin-plate'
-import { offsetProfile } from '../profile/offset'
-import { polygonArea, toPolygons } from '../profile/polygon'
-import { polygonProfile } from '../profile/shapes'
+import { polygonArea } from '../profile/polygon'
 import { expectOk, raise } from '../result'
 import { hostPlaces } from './host-places'
 import { CUT_ROLES, type Kerf, type KerfNames } from './kerf'
+import { widened } from './patch-sheet'
 import type { Taken } from './taken'
 
 /** A cut that goes through a run of edges and on as the faces round it do. */
 export interface PatchCut {
   /** About the run, its z to what is in front. */
   frame: Placement
-  /** The run on it, anticlockwise, and how high the cut is over it. */
+  /** The run on it, anticlockwise, how high that is there, and how high the cut is over all of it. */
   outline: readonly Vec2[]
+  rises: readonly number[]
   plate: Plate
   /** How far below the frame's plane it is carried, mm. */
   down: number
 }
 
-/** So many places of the run, and no more of its corners, say where the cut lies. */
-const STATIONS = 110
-/** Corners sharper than this are among them, radians. */
-const CORNER = 0.2
-/** Edges of the cut's triangles are no longer than such shares of its size: the first with which it turns by less than so much along them, radians. */
-const FINE = [1 / 40, 1 / 80, 1 / 130]
-const TURNS = 0.2
-
+/** Places of the run say where the cut lies: so many at least, and its corners as long as those are no more than so many. */
+const [STATIONS, CORNERS] = [110, 180]
 /** Errors: round (the run goes round nothing), plate */
 export function patchCut(taken: Taken, field: string): PatchCut {
   const { positions } = taken.on.mesh
@@ -45,32 +51,30 @@ export function patchCut(taken: Taken, field: string): PatchCut {
   const stations = [...stationsOf(there), ...hostPlaces(taken, frame, there)]
   const plate = thinPlate(stations.map(([x, y]): Vec2 => [x, y]), stations.map((p) => p[2])) // prettier-ignore
   const size = Math.max(...outline.map(([x, y]) => Math.hypot(x, y)))
-  return { frame, outline, plate, down: size + Math.max(...there.map((p) => Math.abs(p[2]))) }
+  return {
+    frame,
+    outline,
+    rises: there.map((p) => p[2]),
+    plate,
+    down: size + Math.max(...there.map((p) => Math.abs(p[2]))),
+  }
 }
 
-/** Places of a closed run, as far from each other along it, and its corners. */
+/** Places of a closed run: its corners, and others on what is long between them; of many corners some. */
 function stationsOf(run: readonly Vec3[]): Vec3[] {
-  const n = run.length
-  const long = run.map((p, i) => length(sub(run[(i + 1) % n]!, p)))
-  const step = long.reduce((a, b) => a + b, 0) / STATIONS
+  const next = (i: number) => run[(i + 1) % run.length]!
+  const step = run.reduce((sum, p, i) => sum + distance(p, next(i)), 0) / STATIONS
+  const few = run.length <= CORNERS
   const out: Vec3[] = []
-  let left = 0
   for (const [i, p] of run.entries()) {
-    const to = run[(i + 1) % n]!
-    const [before, after] = [normalize(sub(p, run[(i + n - 1) % n]!)), normalize(sub(to, p))]
-    const corner = Math.acos(Math.min(1, Math.max(-1, dot(before, after)))) > CORNER
     const last = out.at(-1)
-    if (corner && (!last || length(sub(p, last)) > step / 4)) {
-      out.push(p)
-      left = step
-    }
-    for (; left < long[i]!; left += step) {
-      const at = add(p, scale(after, left))
-      if (!out.some((o) => length(sub(o, at)) < step / 4)) out.push(at)
-    }
-    left -= long[i]!
+    if (last && distance(last, p) < (few ? step / 50 : step)) continue
+    out.push(p)
+    const to = next(i)
+    const between = Math.ceil(distance(p, to) / step)
+    for (let k = 1; k < between; k++) out.push(add(p, scale(sub(to, p), k / between)))
   }
-  return out
+  return distance(out.at(-1)!, out[0]!) < step / 50 ? out.slice(0, -1) : out
 }
 
 /** How far in front of the cut a place lies, mm, about. */
@@ -97,29 +101,8 @@ export function overPatch({ frame, plate }: PatchCut, place: Vec3, way: Vec3): n
   return undefined
 }
 
-/** The triangles of the cut over an outline on its frame. Errors: crossed */
-export function sheetOver(outline: readonly Vec2[], { plate }: PatchCut, field: string): Sheet {
-  const span = spanOf(outline)
-  let sheet = filled(outline, FINE[0]! * span, field)
-  for (const share of FINE.slice(1)) {
-    const out = sheet.points.map((p) => outOf(plate, p))
-    const turns = sheet.triangles.some((t) => t.some((v, k) => dot(out[v]!, out[t[(k + 1) % 3]!]!) < Math.cos(TURNS)))
-    if (!turns) break
-    sheet = filled(outline, share * span, field)
-  }
-  return sheet
-}
-
-/** Out of a plate over a place. */
-function outOf(plate: Plate, place: Vec2): Vec3 {
-  const [, alongX, alongY] = heightOn(plate, place)
-  return normalize([-alongX, -alongY, 1])
-}
-
-const spanOf = (outline: readonly Vec2[]): number => Math.max(...[0, 1].map((k) => Math.max(...outline.map((p) => p[k]!)) - Math.min(...outline.map((p) => p[k]!)))) // prettier-ignore
-
-/** The cut is carried on so far past its run at least, and by so many times what its ends lie in front, mm. */
-const [PAST, TIMES] = [0.5, 3]
+/** The cut is carried on so far past its run at least, and by so many times what its ends lie in front; to the next of such, mm. */
+const [PAST, TIMES, GRID] = [0.5, 3, 0.5]
 
 /**
  * The spaces behind a cut and up to its front, in the project's frame; both about its run alone.
@@ -133,11 +116,12 @@ export function patchKerf(
   { step, cut: which }: KerfNames,
 ): Kerf {
   // prettier-ignore
-  const past = PAST + TIMES * Math.max(...ends.map(Math.abs))
+  const past = GRID * Math.ceil((PAST + TIMES * Math.max(...ends.map(Math.abs))) / GRID)
   const [behind, front] = ends
+  const named = (role: string) => ({ step, role, copy: [which] })
   return {
-    behind: under(kernel, cut, { by: behind, past: 2 * past, down: 2 * cut.down }, { step, role: CUT_ROLES.behind, which }), // prettier-ignore
-    upTo: under(kernel, cut, { by: front, past, down: cut.down }, { step, role: CUT_ROLES.front, which }),
+    behind: under(kernel, cut, { by: behind, past: 2 * past, down: 2 * cut.down }, named(CUT_ROLES.behind)),
+    upTo: under(kernel, cut, { by: front, past, down: cut.down }, named(CUT_ROLES.front)),
   }
 }
 
@@ -146,27 +130,23 @@ function under(
   kernel: Kernel,
   cut: PatchCut,
   { by, past, down }: { by: number; past: number; down: number },
-  { step, role, which }: { step: string; role: string; which: string },
+  named: Pick<SurfaceTag, 'step' | 'role' | 'copy'>,
 ): Solid {
-  const { frame, outline, plate } = cut
-  const wider = toPolygons(expectOk(offsetProfile(polygonProfile(outline), past)), past / 50)
-  const around = wider.map((p) => p.points).reduce((a, b) => (polygonArea(a) > polygonArea(b) ? a : b))
-  const { points, triangles, rim } = sheetOver(around, cut, 'gap')
-  const top = points.map((p): Vec3 => {
-    const out = outOf(plate, p)
-    return [p[0] + by * out[0], p[1] + by * out[1], heightOn(plate, p)[0] + by * out[2]]
-  })
+  const { points, triangles, inner, ring, off } = widened(cut, past)
+  const top = points.map((p, i): Vec3 => add(p, scale(off[i]!, by)))
   const flat = (t: readonly number[]) => polygonArea(t.map((v): Vec2 => [top[v]![0], top[v]![1]]))
-  if (triangles.some((t) => flat(t) <= 0)) return raise('bent', 'What it stands on bends too sharply for a gap of that width; a smaller one would do.', 'gap') // prettier-ignore
+  if (triangles.slice(0, inner).some((t) => flat(t) <= 0)) return raise('bent', 'What it stands on bends too sharply for a gap of that width; a smaller one would do.', 'gap') // prettier-ignore
   const n = points.length
   const bottom = top.map(([x, y]): Vec3 => [x, y, -down])
   const corners = [
     ...triangles.flatMap(([a, b, c]) => [a, b, c]),
     ...triangles.flatMap(([a, b, c]) => [a + n, c + n, b + n]),
-    ...Array.from({ length: rim }, (_, a) => [a, a + n, ((a + 1) % rim) + n, a, ((a + 1) % rim) + n, (a + 1) % rim]).flat(), // prettier-ignore
+    ...ring.flatMap((a, i) => {
+      const b = ring[(i + 1) % ring.length]!
+      return [a, a + n, b + n, a, b + n, b]
+    }),
   ]
-  const faces = [...triangles.map(() => 0), ...triangles.map(() => 1), ...Array<number>(2 * rim).fill(1)]
-  const tags = [role, 'end'].map((r) => ({ step, role: r, copy: [which], shape: { kind: 'free' as const } }))
-  const at = [...top, ...bottom].flatMap((p) => apply(frame, p))
-  return expectOk(kernel.fromFaces(at, corners, faces, tags))
+  const faces = [...triangles.map(() => 0), ...triangles.map(() => 1), ...Array<number>(2 * ring.length).fill(1)]
+  const tags = [named.role, 'end'].map((role): SurfaceTag => ({ ...named, role, shape: { kind: 'free' } }))
+  return expectOk(kernel.fromFaces([...top, ...bottom].flatMap((p) => apply(cut.frame, p)), corners, faces, tags)) // prettier-ignore
 }

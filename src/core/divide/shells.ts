@@ -1,12 +1,11 @@
 import { apply } from '../geometry/placement'
-import { add, placeAt, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
 import { nextSide } from '../mesh/half-edges'
-import { heightOn } from '../patch/thin-plate'
 import { expectOk, raise } from '../result'
 import { CUT_ROLES, type KerfNames } from './kerf'
-import { type PatchCut, sheetOver } from './patch-kerf'
+import type { PatchCut } from './patch-kerf'
+import { fillingOf } from './patch-sheet'
 import type { Taken } from './taken'
 
 /** What a part is parted to, without a gap. */
@@ -21,27 +20,18 @@ export interface Shells {
  */
 export function shellsOf(kernel: Kernel, { on, inside, rim, sides }: Taken, cut: PatchCut, names: KerfNames): Shells {
   const { mesh } = on
-  const sheet = sheetOver(cut.outline, cut, 'holds')
+  const { points, triangles, rim: round, corners: at } = fillingOf(cut)
   const positions = Array.from(mesh.positions)
-  const added = (p: Vec3): number => positions.push(...p) / 3 - 1
-  // The sheet's outline is the run, with places on its edges between some of its corners.
-  const vertices: number[] = []
+  const added = (v: number): number => positions.push(...apply(cut.frame, points[v]!)) / 3 - 1
+  const vertices = points.map((_, v) => (v < round ? -1 : added(v)))
   const between = new Map<number, number[]>()
   for (const [i, side] of sides.entries()) {
-    const corner = cut.outline[i]!
-    const [from, to] = [rim[i]!, rim[(i + 1) % rim.length]!].map((v) => placeAt(mesh.positions, v)) as [Vec3, Vec3]
-    vertices.push(rim[i]!)
-    const end = cut.outline[(i + 1) % rim.length]!
-    const on: number[] = []
-    while (vertices.length < sheet.rim && !isSame(sheet.points[vertices.length]!, end)) {
-      const share = apart(corner, sheet.points[vertices.length]!) / apart(corner, end)
-      on.push(added(add(from, scale(sub(to, from), share))))
-      vertices.push(on.at(-1)!)
-    }
-    if (on.length > 0) between.set(side, on)
+    vertices[at[i]!] = rim[i]!
+    const own: number[] = []
+    for (let v = at[i]! + 1; v < (at[i + 1] ?? round); v++) own.push((vertices[v] = added(v)))
+    if (own.length > 0) between.set(side, own)
   }
-  for (const p of sheet.points.slice(sheet.rim)) vertices.push(added(apply(cut.frame, [...p, heightOn(cut.plate, p)[0]]))) // prettier-ignore
-  const patch = sheet.triangles.map((t) => t.map((v) => vertices[v]!) as [number, number, number])
+  const patch = triangles.map((t) => t.map((v) => vertices[v]!) as [number, number, number])
   const { opposite } = on.topology
   for (const side of [...between.keys()]) between.set(opposite[side]!, between.get(side)!.toReversed())
   const shell = (of: 0 | 1): Solid => {
@@ -65,9 +55,6 @@ export function shellsOf(kernel: Kernel, { on, inside, rim, sides }: Taken, cut:
     return raise('pierces', 'The run of edges round this cannot be closed by a cut. A plane or a drawing can be had.', 'holds') // prettier-ignore
   }
 }
-
-const isSame = (p: Vec2, q: Vec2): boolean => p[0] === q[0] && p[1] === q[1]
-const apart = (p: Vec2, q: Vec2): number => Math.hypot(p[0] - q[0], p[1] - q[1])
 
 /** A triangle with places on its sides, as triangles. */
 function fanOf(indices: ArrayLike<number>, t: number, between: ReadonlyMap<number, readonly number[]>): number[] {
