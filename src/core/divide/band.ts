@@ -2,7 +2,7 @@ import { apply, invert, type Placement } from '../geometry/placement'
 import { dot, placeAt, sub, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { retagged } from '../kernel/retagged'
-import type { SurfaceName } from '../kernel/surface'
+import type { SurfaceName, TaggedMesh } from '../kernel/surface'
 import { contains } from '../profile/measure'
 import type { Profile } from '../profile/segment'
 import { STRAIGHT } from './cut-line'
@@ -30,13 +30,18 @@ export interface Band {
 /** Between a band and what another joint has let in there is so much of wall, mm. */
 const BESIDE = 1
 
+/** Corners of what joints have let into a piece. */
+export function letInto({ positions, indices, triangleSurface, surfaces }: TaggedMesh): Vec3[] {
+  const letIn = surfaces.map(({ role }) => LET_IN.includes(role))
+  return Array.from(triangleSurface).flatMap((s, t) => (letIn[s] ? [0, 1, 2].map((k) => placeAt(positions, indices[3 * t + k]!)) : [])) // prettier-ignore
+}
+
 /** A piece with a band round it that is clear of all other cuts, and of what their joints have let in; none where it cannot be. */
 export function banded(kernel: Kernel, piece: Solid, band: Band, tolerance: number): Solid | undefined {
-  const { positions, indices, triangleSurface, surfaces } = kernel.read(piece)
+  const mesh = kernel.read(piece)
+  const { surfaces } = mesh
   const toFrame = invert(band.frame)
-  const letIn = surfaces.map(({ role }) => LET_IN.includes(role))
-  const corners = Array.from(triangleSurface).flatMap((s, t) => (letIn[s] ? [0, 1, 2].map((k) => placeAt(positions, indices[3 * t + k]!)) : [])) // prettier-ignore
-  const filled = corners.filter((p) => lies(band, apply(toFrame, p)))
+  const filled = letInto(mesh).filter((p) => lies(band, apply(toFrame, p)))
   const isOther = ({ step, role, segment, copy }: SurfaceName) => segment === STRAIGHT && (role === CUT_ROLES.front || role === CUT_ROLES.behind) && (step !== band.face.step || copy?.[0] !== band.face.copy?.[0]) // prettier-ignore
   const cuts = surfaces.flatMap((s) => (isOther(s) && s.shape.kind === 'plane' ? [s.shape] : []))
   if (filled.length > 0 && cuts.length === 0) return undefined

@@ -32,7 +32,7 @@ export const offeredVerb = (offer: Offer, take: (offer: Offer) => void): Verb =>
 /** The edges of parts that an offer is about. */
 function offeredEdges({ of: about, steps: [step] }: Offer): readonly SavedTaken[] | undefined {
   if (about !== 'edge' || !step) return undefined
-  const { of, on, part, edges } = step.fields as { of?: SavedTaken[]; part?: string; edges?: KeptEdge[]; on?: { part: string; along: Extract<SavedTaken, { edge: unknown }>['edge'] } } // prettier-ignore
+  const { of, run, on, part, edges } = step.fields as { of?: SavedTaken[]; run?: SavedTaken[]; part?: string; edges?: KeptEdge[]; on?: { part: string; along: Extract<SavedTaken, { edge: unknown }>['edge'] } } // prettier-ignore
   if (part !== undefined && edges) return edges.map((edge) => ({ part, edge }))
-  return of ?? (on && [{ part: on.part, edge: on.along }])
+  return of ?? run ?? (on && [{ part: on.part, edge: on.along }])
 }

@@ -50,11 +50,13 @@ function offerFoot(at: Situation): Offer[] {
 function offerWithin(at: Situation): Offer[] {
   const held = at.picks.at(-1)
   const before = at.picks.slice(0, -1)
-  if (!held?.kept || before.length === 0 || before.some((p) => p.owner !== held.owner || p.as !== 'edge')) return []
+  if (!held?.kept || before.length === 0 || before.some((p) => p.owner !== held.owner)) return []
+  // Of two picks the first may be a face as well.
+  if (before.length === 1 && before[0]!.as !== 'edge') return []
   const run = before.flatMap((p) => pickedEdgeOf(p, 'smooth') ?? [])
   if (run.length < before.length) return []
   const fields = { part: held.owner, line: 'run', run, may: 'piece', holds: [held.kept] }
-  return [{ key: 'divide within', words: 'take off the piece with the last face, within these edges', picked: true, of: 'part', steps: [newStep(at, 'divide', fields)] }] // prettier-ignore
+  return [{ key: 'divide within', words: 'take off the piece with the last face, within these edges', picked: true, of: 'edge', steps: [newStep(at, 'divide', fields)] }] // prettier-ignore
 }
 
 function offerAlong(at: Situation): Offer[] {

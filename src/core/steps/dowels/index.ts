@@ -11,6 +11,7 @@ import type { RowSpec } from '../../built/rows'
 import { raise } from '../../result'
 import { type Facing, facingOf, JOINT_NOTES, jointFields, jointWords, offerJoint, OPEN, Pieces, ROOT, seamsMeant, startJoint } from '../joints' // prettier-ignore
 import { PLACES_NOTES, placesAt, placesFields, placesWords, spotsOn, type Standing, type Wanted } from '../joint-places' // prettier-ignore
+import { bossed } from './bosses'
 import { type PartOutput, type StepContext, stepKind, type StepOutput } from '../step-kind'
 
 const fields = {
@@ -28,6 +29,7 @@ const fields = {
   gap: lengthField('Gap round them', 'fit.snug', -0.2, 2, 'per-side'),
   lead: lengthField('Bevel at their ends', '0.8', 0, 20),
   wall: lengthField('Wall round a hole', '1.2', 0.4, 20),
+  stand: choiceField('Where they stand', 'wall', { wall: 'in what the cut leaves', boss: 'in bosses on the outsides of the walls' }), // prettier-ignore
 }
 type Values = FieldValues<typeof fields>
 
@@ -47,20 +49,23 @@ export const dowelsStep = stepKind({
     ...PLACES_NOTES,
     across: 'of the pin, dowel or rod',
     wall: 'what is left of a piece all round a hole, and at its end',
+    stand: '`boss`: at straight cuts, for walls too thin for a pin; places are the middles of the bosses',
   },
   sentence: [
     { field: 'what' }, ...jointWords, { field: 'shape', rare: true, when: ['what', 'pins', 'front'], after: ',' }, ...placesWords,
     { field: 'across', before: 'Ø', after: ',' }, { field: 'long', after: ' into each piece,' }, { field: 'gap', after: ' of room round them,' },
-    { field: 'lead', rare: true, before: 'bevelled by', after: ',' }, { field: 'wall', before: 'with a wall of', after: ' round each.' },
+    { field: 'lead', rare: true, before: 'bevelled by', after: ',' }, { field: 'wall', before: 'with a wall of', after: ' round each,' }, { field: 'stand', after: '.' },
   ], // prettier-ignore
   surfaces: {
     pin: { called: 'pin', moved: ['across', 'the diameter'], along: () => 2 },
     dowel: { called: 'dowel', moved: ['across', 'the diameter'], along: () => 2 },
+    band: { called: 'boss for a pin', moved: ['wall', 'the wall round a hole'], along: () => 1 },
     socket: { called: 'hole for a pin', moved: ['gap', 'the gap round it'], along: () => -1 },
   },
   start: startJoint,
   offers: (at) => [
     ...offerJoint(at, 'dowels', 'join the pieces with pins', 'off'),
+    ...offerJoint(at, 'dowels', 'join the pieces with pins in bosses on their walls', 'flat', { stand: 'boss', across: '3' }).map((o) => ({ ...o, key: `bosses ${o.key}` })), // prettier-ignore
     ...offerJoint(at, 'dowels', 'join the pieces with pieces of a rod', 'off', { what: 'rod' }).map((o) => ({ ...o, key: `rod ${o.key}` })), // prettier-ignore
   ],
   example: [
@@ -73,14 +78,16 @@ export const dowelsStep = stepKind({
 
 function buildDowels(v: Values, context: StepContext): StepOutput {
   const { kernel } = context
-  const seams = seamsMeant(v, 'pins', 'off')
+  const seams = v.stand === 'boss' ? seamsMeant(v, 'bosses', 'flat') : seamsMeant(v, 'pins', 'off')
   if (v.lead > v.across || v.lead * 2 > v.long) raise('lead', `A bevel of ${v.lead.toFixed(1)} mm is too high for these; up to ${Math.min(v.across, v.long / 2).toFixed(1)} mm would do.`, 'lead') // prettier-ignore
   const pieces = new Pieces(kernel, v.cut.parts)
   const notes: string[] = []
   const found: Standing[] = []
   const made = seams.flatMap((seam) => {
     const facing = facingOf(seam, v.what === 'front' ? 'front' : 'behind')
-    const spots = spotsOn(v, facing, wantedAt(v, facing, context), pieces, kernel, notes)
+    const bosses = { radius: v.across / 2 + v.gap + v.wall, deep: v.long + v.gap + v.wall, count: v.count, at: v.at }
+    const at = v.stand === 'boss' ? bossed(bosses, seam, v.cut.step, pieces, context) : v.at
+    const spots = spotsOn({ ...v, at }, facing, wantedAt(v, facing, context), pieces, kernel, notes)
     found.push(...spots)
     return spots.map((spot, i) => {
       const make = isLoose(v) ? drilled : pinned
