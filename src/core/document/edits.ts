@@ -16,6 +16,13 @@ export const setUnit = (unit: Project['unit']): Edit => produce((p) => void (p.u
 export const addStep = (step: ProjectStep, at?: number): Edit =>
   produce((p) => void p.steps.splice(at ?? p.steps.length, 0, step))
 
+/** Puts a step before another one; at the end if that is gone. */
+export const addStepBefore = (step: ProjectStep, before: string): Edit =>
+  produce((p) => {
+    const at = p.steps.findIndex((s) => s.id === before)
+    p.steps.splice(at < 0 ? p.steps.length : at, 0, step)
+  })
+
 export const removeStep = (id: string): Edit =>
   produce((p) => {
     p.steps = p.steps.filter((s) => s.id !== id)

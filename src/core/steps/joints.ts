@@ -165,9 +165,12 @@ export function offerJoint(
     const by = token === DIVIDED.name ? at.document.steps.find((s) => s.id === step) : undefined
     if (!by || !carries(by.fields.line ?? 'straight', on)) return []
     if (at.document.steps.some((s) => s.kind === kind && !s.off && (s.fields.cut ?? step) === step)) return []
-    return [{ key: `${kind} ${step}`, words, about: step, steps: [newStep(at, kind, { cut: step, ...fields })] }] // prettier-ignore
+    return [{ key: `${kind} ${step}`, words, about: step, steps: [newStep(at, kind, { cut: step, ...fields })], before: usedUpBy(at, step) }] // prettier-ignore
   })
 }
+
+/** The first step that divides a piece of a divided part once more. */
+const usedUpBy = ({ document: { steps } }: Situation, cut: string): string | undefined => steps.find((s) => s.kind === 'divide' && String(s.fields.part).startsWith(`${cut}.`))?.id // prettier-ignore
 
 /** Fields of a joint at the last part that was divided. */
 export function startJoint(at: Situation): { cut: string } | undefined {

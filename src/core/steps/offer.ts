@@ -80,6 +80,8 @@ export interface Offer {
   /** The reference that it is about. */
   reference?: string
   steps: readonly ProjectStep[]
+  /** The step that they have to come before, where something would be used up there; else they come last. */
+  before?: string | undefined
   /** What else changes with it. */
   edit?: Edit
 }

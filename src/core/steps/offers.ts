@@ -1,5 +1,5 @@
 import type { Left } from '../built/built'
-import { addStep, together, type Edit } from '../document/edits'
+import { addStep, addStepBefore, together, type Edit } from '../document/edits'
 import type { Project } from '../document/schema'
 import { type Goal, newStep, type Offer, type Situation } from './offer'
 import { stepKindNamed, stepKinds } from './registry'
@@ -12,8 +12,8 @@ export function offersAt(at: Situation): Offer[] {
 }
 
 /** Takes an offer up. */
-export const takeOffer = ({ steps, edit }: Offer): Edit =>
-  together(...steps.map((s) => addStep(s)), ...(edit ? [edit] : []))
+export const takeOffer = ({ steps, before, edit }: Offer): Edit =>
+  together(...steps.map((s) => (before === undefined ? addStep(s) : addStepBefore(s, before))), ...(edit ? [edit] : []))
 
 /** Something that can be added to the sheet, as sheet, search and scene list it. */
 export interface Addition {

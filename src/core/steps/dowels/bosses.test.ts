@@ -1,5 +1,6 @@
 import { built, type Fields, sheetOf, type StepOf } from '../../../../tests/support/drawn'
 import { measureLedger } from '../../fit/ledger'
+import { offersAt, takeOffer } from '../offers'
 
 const solid = (fields: Fields, id: string): StepOf => ['solid', fields, id]
 /** A tray of 80 x 50 x 30 with walls and a floor of 1.6, cut across its middle. */
@@ -22,9 +23,9 @@ test('thin walls get a boss on their outside round each pin, in both pieces; pin
   expect(problems).toEqual([])
   expect(rows.map((r) => r.verdict)).toEqual(Array(rows.length).fill('holds'))
   expect(rows.filter((r) => /^Pin/.test(r.between)).map((r) => r.measured!.toFixed(2))).toEqual(['0.10', '0.10'])
-  // A circle of 2.8 that lies 0.6 in a flat wall, as long as the pin, its room and a wall at its end.
-  const r = 1.5 + 0.1 + 1.2
-  const inWall = r ** 2 * Math.acos((r - 0.6) / r) - (r - 0.6) * Math.sqrt(2 * r * 0.6 - 0.36)
+  // A circle of 2.82 whose middle lies 2.2 off a flat wall, as long as the pin, its room and a wall at its end.
+  const [off, r] = [1.5 + 0.1 + 1.2 - 0.6, 1.5 + 0.1 + 1.2 + 0.02]
+  const inWall = r ** 2 * Math.acos(off / r) - off * Math.sqrt(r ** 2 - off ** 2)
   const boss = (Math.PI * r ** 2 - inWall) * (5 + 0.1 + 1.2)
   const grown = ['d.1', 'd.2'].map((id) => volumes[id]! - bare.volumes[id]!)
   const pin = Math.PI * 1.5 ** 2 * 5
@@ -49,4 +50,26 @@ test('beside a tongue bosses leave its groove as it is; on a cut that is not fla
   expect(uneven[0]).toMatchObject({ field: 'cut', kind: 'not-flat' })
   const inside = await joined(pins({ at: [{ along: 0, up: 0, from: '' }] }))
   expect(inside.problems[0]).toMatchObject({ field: 'at', kind: 'no-wall' })
+})
+
+test('pins that are taken up where a piece was divided once more come before that, and are built', async () => {
+  const again: StepOf = ['divide', { part: 'd.1', at: { base: 'front', off: '0' }, gap: '0.1' }, 'e']
+  const document = sheetOf(...TRAY, CUT, again)
+  const { build } = await built(document)
+  const offers = offersAt({
+    document,
+    references: [],
+    parts: build.parts,
+    left: build.left,
+    picks: [],
+    newId: () => 'new',
+  })
+  const bosses = offers.find(
+    (o) => o.about === 'd' && o.words === 'join the pieces with pins in bosses on their walls',
+  )!
+  const after = takeOffer(bosses)(document)
+  expect(after.steps.map((s) => s.id)).toEqual(['tray', 'room', 'd', 'new', 'e'])
+  const made = await built(after)
+  expect(made.problems).toEqual([])
+  expect(made.build.parts).toHaveLength(3)
 })

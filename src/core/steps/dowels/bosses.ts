@@ -30,6 +30,8 @@ interface Bosses {
 
 /** A boss roots so deep in its wall, which may have a groove inside, mm; and a line so thick along all of it lies in the wall. */
 const [ROOTS, LINE] = [0.6, 0.3]
+/** A boss is so much larger that chords of it are the radius at least, mm. */
+const CHORD = 0.02
 /** Where a wall leads away from a boss, that reaches this much farther at most, mm. */
 const FAR = 3
 
@@ -111,7 +113,7 @@ export function bossed(
         if (!thicker) return raise('joint', `A boss at cut ${seam.name} would fill what was made for another joint near by. Another place would do.`, 'at') // prettier-ignore
         return pieces.set(part, thicker)
       }
-      add(circle(spot.at, radius), 0, deep)
+      add(circle(spot.at, radius + CHORD), 0, deep)
       if (reach > radius) add(webOf(spot.at, towards(spot.at, walls, reach), radius), from, deep)
     }
   return spots
