@@ -1,4 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
+import { emptyProject } from '../../src/core/document/schema'
+import { at, shape, sheetOf, type StepOf } from '../support/drawn'
 import { addStep, choose, from, pickFace, setPlane, sized, stepLines } from './drawn'
 import { atRest, newProject, noErrors, openCopy, row } from './helpers'
 
@@ -184,4 +186,26 @@ test('what stands in a corner comes off both faces there, picked by any of its f
   await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 30_000 })
   await page.getByLabel('How far the pieces are drawn apart').fill('0.5')
   await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front') // prettier-ignore
+})
+
+test('what stands on walls that bend comes off along them, is pinned, and goes on again at a slant', async ({
+  page,
+}) => {
+  const drawn = (off: string, outline: object, id: string): StepOf => ['drawing', { on: { base: 'ground', off }, shapes: [outline] }, id] // prettier-ignore
+  const document = sheetOf(
+    drawn('0', shape('circle', { across: '70' }), 'low'),
+    drawn('60', shape('rectangle', { width: '44', height: '44' }), 'high'),
+    ['loft', { from: 'low', to: 'high', run: 'smooth' }, 'part'],
+    ['solid', { width: '60', depth: '16', height: '18', at: at('15', '3'), lift: '20', how: 'add', parts: ['part'] }, 'nose'], // prettier-ignore
+  )
+  const made = await page.request.post('/api/projects', { data: { document: { ...emptyProject('A test'), steps: document.steps } } }) // prettier-ignore
+  await page.goto(`/project/${((await made.json()) as { id: string }).id}`)
+  await page.getByRole('button', { name: 'Divide', exact: true }).click()
+  await from(page, 'right', 'Flat face, 16 × 18')
+  await page.getByRole('button', { name: 'take off what stands out here' }).click()
+  await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 60_000 })
+  await page.getByRole('button', { name: 'join the pieces with pins', exact: true }).click()
+  await typed(page, 1, 'Diameter', '3')
+  await expect(row(page, 'Pin 2 at cut 1 of Part')).toContainText('✓', { timeout: 60_000 })
+  await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the right, at a slant') // prettier-ignore
 })

@@ -3,12 +3,13 @@ import { type Selector, wholesOf } from '../../src/core/built/rows'
 import type { Kernel } from '../../src/core/kernel/kernel'
 import { type LedgerRow, measureLedger } from '../../src/core/fit/ledger'
 import { exportFiles, exportWishes } from '../../src/core/formats/export-parts'
+import { pointable } from '../../src/core/faces/resolve'
 import { readStl } from '../../src/core/formats/stl/read-stl'
 import { expectOk } from '../../src/core/result'
 import { Builder } from '../../src/core/sheet/builder'
 import { apart } from '../support/apart'
-import { type Fields, sheetOf, type StepOf } from '../support/drawn'
-import { edgeBetween, facing, roundOf } from '../support/facing'
+import { type Fields, shape, sheetOf, type StepOf } from '../support/drawn'
+import { edgeBetween, facing, kept, roundOf } from '../support/facing'
 import { Random } from './random'
 import type { Failure } from './read-files'
 
@@ -87,9 +88,51 @@ function randomSlant(r: Random): Sheet {
   }
 }
 
+/** What stands on a free skin, over an outer edge of a block, or between a drum and its flange, taken off along its foot. */
+function randomFoot(r: Random): Sheet {
+  const size = sizes(r)
+  const gap = Number(size(0.05, 0.4))
+  const place = (along: number) => ({ along, up: Number(size(-3, 3)), from: '' })
+  const onto = (fields: Fields): StepOf => ['solid', { ...fields, how: 'add', parts: ['body'] }, 'nose']
+  const drawn = (off: string, outline: object, id: string): StepOf => ['drawing', { on: { base: 'ground', off }, shapes: [outline] }, id] // prettier-ignore
+  const bodies: Record<string, () => StepOf[]> = {
+    skin: () => [
+      drawn('0', shape('circle', { across: size(50, 80) }), 'low'),
+      drawn(size(40, 70), shape('rectangle', { width: size(30, 50), height: size(30, 50) }), 'high'),
+      ['loft', { from: 'low', to: 'high', run: r.from(['smooth', 'straight']) }, 'body'],
+      onto({ width: '70', depth: size(6, 18), height: size(6, 16), at: place(20), lift: size(8, 18) }),
+    ],
+    edge: () => [
+      ['solid', { width: '60', depth: size(30, 50), height: '20' }, 'body'],
+      onto({ width: size(14, 24), depth: size(6, 14), height: size(10, 16), at: place(28), lift: '13' }),
+    ],
+    flange: () => [
+      ['solid', { shape: 'cylinder', across: size(24, 44), height: '30' }, 'body'],
+      ['solid', { width: '80', depth: '80', height: '4', lift: '-4', how: 'add', parts: ['body'] }, 'flange'],
+      onto({ width: size(24, 34), depth: size(4, 10), height: size(8, 26), at: place(18) }),
+    ],
+  }
+  return {
+    steps: [
+      ...bodies[r.from(Object.keys(bodies))]!(),
+      ['divide', { part: 'body', line: 'foot', may: 'piece', gap: String(gap) }, 'd'],
+      ...randomJoint(r),
+    ],
+    gap,
+    picked: (whole) => ({ holds: [namedFace(whole, 'nose')] }),
+  }
+}
+
+/** A face that a step has made, as it would be picked. */
+function namedFace(part: BuiltPart, step: string): object {
+  const on = pointable(part.mesh)
+  return kept(part, on, on.topology.surfaceOf.findIndex((s) => part.mesh.surfaces[s]!.step === step)) // prettier-ignore
+}
+
 function randomSheet(r: Random): Sheet {
   const kind = r.next()
   if (kind < 0.12) return randomNose(r)
+  if (kind > 0.82) return randomFoot(r)
   return kind < 0.2 ? randomSlant(r) : randomCut(r)
 }
 
@@ -121,15 +164,15 @@ function randomJoint(r: Random): StepOf[] {
 async function wrongWith(kernel: Kernel, { steps: drawn, gap, picked }: Sheet): Promise<string | undefined> {
   const builder = new Builder(kernel)
   try {
-    const whole = await builder.build(sheetOf(...drawn.filter(([kind]) => kind === 'solid')), new Map(), 'export')
-    const more = picked?.(whole.parts[0]!) ?? {}
-    const steps = drawn.map((step): StepOf => (step[0] === 'divide' ? ['divide', { ...step[1], ...more }, 'd'] : step))
-    const volume = whole.parts[0]!.volume
-    const cut = await builder.build(
-      sheetOf(...steps.filter(([kind]) => kind === 'solid' || kind === 'divide')),
-      new Map(),
-      'export',
+    const before = drawn.slice(
+      0,
+      drawn.findIndex(([kind]) => kind === 'divide'),
     )
+    const whole = await builder.build(sheetOf(...before), new Map(), 'export')
+    const more = picked?.(whole.parts.find((p) => p.id === 'body')!) ?? {}
+    const steps = drawn.map((step): StepOf => (step[0] === 'divide' ? ['divide', { ...step[1], ...more }, 'd'] : step))
+    const { volume } = whole.parts.find((p) => p.id === 'body')!
+    const cut = await builder.build(sheetOf(...steps.slice(0, before.length + 1)), new Map(), 'export')
     if (cut.steps.some((s) => s.problems.length > 0)) return undefined
     const sum = cut.parts.reduce((s, p) => s + p.volume, 0)
     if (gap === 0 && Math.abs(sum - volume) > OFF * volume) return `the pieces are ${sum} of ${volume}`
