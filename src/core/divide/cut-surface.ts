@@ -5,7 +5,8 @@ import { meetings } from '../profile/intersect'
 import { line } from '../profile/segment'
 import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
 import { type FlatsCut, flatsKerf, overFlats } from './flats-kerf'
-import { overPatch, type PatchCut, patchKerf } from './patch-kerf'
+import { overPatch, type PatchCut } from './patch-cut'
+import { patchKerf } from './patch-kerf'
 import { overRound, type RoundCut, roundKerf } from './round-kerf'
 
 /**

@@ -5,7 +5,7 @@ import { offsetProfile } from '../profile/offset'
 import { polygonArea, toPolygons } from '../profile/polygon'
 import { polygonProfile } from '../profile/shapes'
 import { expectOk } from '../result'
-import type { PatchCut } from './patch-kerf'
+import type { PatchCut } from './patch-cut'
 
 /** A cut within its run as triangles, on its frame. */
 export interface Filling {

@@ -4,7 +4,7 @@ import type { SurfaceTag } from '../kernel/surface'
 import { nextSide } from '../mesh/half-edges'
 import { expectOk, raise } from '../result'
 import { CUT_ROLES, type KerfNames } from './kerf'
-import type { PatchCut } from './patch-kerf'
+import type { PatchCut } from './patch-cut'
 import { fillingOf } from './patch-sheet'
 import type { Taken } from './taken'
 

@@ -2,7 +2,7 @@ import { cutLine, carriedOn, comesOff, type LineShape } from '../../divide/cut-l
 import type { CutSurface } from '../../divide/cut-surface'
 import { type FlatsCut, flatsCut, inFrontOfFlats, seatOnFlats, waysOffFlats } from '../../divide/flats-kerf'
 import type { Carried } from '../../divide/kerf'
-import { inFrontOfPatch, patchCut } from '../../divide/patch-kerf'
+import { inFrontOfPatch, patchCut } from '../../divide/patch-cut'
 import { inFrontOf, isRound, roundCut, seatOf, wayOff } from '../../divide/round-kerf'
 import { sectionOf } from '../../divide/section'
 import { type Taken, takenWithin } from '../../divide/taken'

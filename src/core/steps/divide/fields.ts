@@ -23,7 +23,7 @@ export const fields = {
     drawn: 'along',
     face: 'following',
     foot: 'along the foot of what stands out',
-    run: 'along the edges',
+    run: 'through',
   }),
   face: facesField('The face that the cut follows', 'part'),
   run: maybeRimField('The edges that the cut follows'),

@@ -3,7 +3,9 @@ import { facing } from '../../../../tests/support/facing'
 import type { BuiltPart } from '../../built/built'
 import { keepEdge, pointable, seen } from '../../faces/resolve'
 import { measureLedger } from '../../fit/ledger'
+import type { Pick } from '../../fit/picks'
 import { placeAt } from '../../geometry/vec'
+import { offersAt, takeOffer } from '../offers'
 
 const solid = (fields: Fields, id: string): StepOf => ['solid', fields, id]
 const on = (off: number, outline: object, id: string): StepOf => ['drawing', { on: { base: 'ground', off: `${off}` }, shapes: [outline] }, id] // prettier-ignore
@@ -58,7 +60,7 @@ function edgesBetween(part: BuiltPart, one: string, other: string) {
   return on.topology.borders.flatMap(({ regions, vertices }, b) => {
     if (new Set(regions.map(stepOf)).size < 2 || ![one, other].every((s) => regions.map(stepOf).includes(s))) return []
     const middle = placeAt(part.mesh.positions, vertices[Math.floor(vertices.length / 2)]!)
-    return [{ part: part.id, edge: { ...keepEdge(seen(on), b, middle), run: 'piece' } }]
+    return [{ part: part.id, edge: { ...keepEdge(seen(on), b, middle), run: 'piece' as const } }]
   })
 }
 
@@ -75,4 +77,19 @@ test('what lies within picked edges comes off, whatever lies round them; edges t
   expect(open.problems[0]).toMatchObject({ field: 'run', kind: 'open' })
   expect((await by({ run: [] })).problems[0]).toMatchObject({ field: 'run', kind: 'no-edge' })
   expect((await by({ may: 'whole' })).problems[0]).toMatchObject({ field: 'may' })
+})
+
+test('edges that are picked and then a face are offered as that cut; with some left out it says so', async () => {
+  const document = sheetOf(...VASE(), NOSE())
+  const { build } = await built(document)
+  const part = build.parts.find((p) => p.id === 'part')!
+  const tip = facing(part, [1, 0, 0], 45)
+  const picked = (more: Partial<Pick>): Pick => ({ kind: 'surface', owner: 'part', ownerName: 'Part', region: 0, shape: { kind: 'free' }, point: [0, 0, 0], size: [1, 1, 1], ...more }) // prettier-ignore
+  const edges = edgesBetween(part, 'part', 'nose').map(({ edge }) => picked({ as: 'edge', edge: { from: [0, 0, 0], to: [1, 0, 0], off: 0, kept: edge } })) // prettier-ignore
+  const offered = (picks: Pick[]) => offersAt({ document, references: [], parts: build.parts, left: build.left, picks, newId: () => 'cut' }).find((o) => /within these edges/.test(o.words)) // prettier-ignore
+  const made = await built(takeOffer(offered([...edges, picked({ kept: tip })])!)(document))
+  expect([made.problems, made.build.parts.length]).toEqual([[], 2])
+  const some = await built(takeOffer(offered([...edges.slice(2), picked({ kept: tip })])!)(document))
+  expect(some.problems[0]).toMatchObject({ field: 'run', kind: 'open' })
+  expect(offered([picked({ kept: tip })])).toBeUndefined()
 })

@@ -47,6 +47,8 @@ interface Web extends Side {
   from: number
   reach: number
 }
+/** Walls are looked for by places so near to each other on their edges, mm. */
+const NEAR = 0.25
 /** Along the outsides of walls so many places are looked at, and so many on the way to the middle of all. */
 const [STATIONS, LOOKS] = [160, 60]
 
@@ -65,46 +67,32 @@ export function bossed(
 ): readonly Spot[] {
   const [lo, hi] = seam.ends
   const walls = throughout(kernel, pieces.get(seam.front), seam.frame, [hi + 0.01])
-  const out = outsidesOf(walls, new Outlines(kernel), seam, radius)
-  const into = (place: Vec2, side: Side, [from, to]: Vec2): number | undefined => {
-    for (let far = radius - ROOTS / 2; far < radius + FAR; far += LINE / 2) {
-      const line = boreSolid(
-        kernel,
-        LINE,
-        side.at + side.way * from,
-        side.at + side.way * to,
-        'room',
-        'room',
-        tolerance,
-      )
-      const at = compose(seam.frame, translation([...towards(place, walls, far), 0]))
-      if (liesIn(kernel, kernel.place(line, at), pieces.get(side.part))) return far
-    }
-    return undefined
+  const edge = toPolygons(walls, 0.02).flatMap((p) => stations(p.points, NEAR))
+  const out = outsidesOf(walls, edge, new Outlines(kernel), seam, radius)
+  const wallAt = (place: Vec2, { part, at: level, way }: Side, [from, to]: Vec2): number | undefined => {
+    const span = [level + way * from, level + way * to]
+    const line = boreSolid(kernel, LINE, Math.min(...span), Math.max(...span), 'room', 'room', tolerance)
+    const at = (far: number) => kernel.place(line, compose(seam.frame, translation([...towards(place, edge, far), 0])))
+    const all = Array.from({ length: Math.ceil((2 * FAR) / LINE) }, (_, k) => radius - ROOTS / 2 + (k * LINE) / 2)
+    return all.find((far) => liesIn(kernel, at(far), pieces.get(part)))
   }
   const sides = [{ part: seam.behind, at: lo, way: -1 }, { part: seam.front, at: hi, way: 1 }].map((s) => ({ ...s, let: letInto(kernel.read(pieces.get(s.part))).map((p) => apply(invert(seam.frame), p)) })) // prettier-ignore
-  /** Past what joints have let in there, how far it reaches to its wall all along. */
-  const webs = (place: Vec2): Web[] | undefined =>
-    kernel.scoped(
-      () => {
-        const found = sides.map((side) => {
-          const near = side.let.filter((p) => gap2([p[0], p[1]], place) < radius + FAR)
-          const from = near.length === 0 ? 0 : Math.max(...near.map((p) => Math.abs(p[2] - side.at))) + ROOTS
-          const reach = from < deep ? into(place, side, [from, deep]) : radius - ROOTS
-          const rooted = from === 0 || into(place, side, [0, Math.min(from, deep) - ROOTS]) === radius - ROOTS / 2
-          return reach !== undefined && rooted ? { ...side, from, reach } : undefined
-        })
-        return found.every((f) => f !== undefined) ? found : undefined
-      },
-      () => [],
-    )
-  const fits = (place: Vec2): boolean => webs(place) !== undefined
+  /** Past what joints have let in there it reaches to its wall, wherever that leads; before that it touches it. */
+  const webAt = (place: Vec2, side: Side): Web | undefined => {
+    const near = side.let.filter((p) => gap2([p[0], p[1]], place) < radius + FAR)
+    const from = near.length === 0 ? 0 : Math.max(...near.map((p) => Math.abs(p[2] - side.at))) + ROOTS
+    const reach = from < deep ? wallAt(place, side, [from, deep]) : radius - ROOTS
+    const touches = from === 0 || wallAt(place, side, [0, Math.min(from, deep) - ROOTS]) === radius - ROOTS / 2
+    return reach !== undefined && touches ? { ...side, from, reach } : undefined
+  }
+  const webs = (place: Vec2): Web[] => kernel.scoped(() => sides.flatMap((side) => webAt(place, side) ?? []), () => []) // prettier-ignore
+  const fits = (place: Vec2): boolean => webs(place).length === sides.length
   const spots = at.length > 0 ? at : placesFor(out.map((p) => ({ at: p, room: radius })), count, radius, fits).map((p, k): Spot => ({ at: p, name: `${k + 1}` })) // prettier-ignore
   if (spots.length === 0) raise('no-wall', `Along cut ${seam.name} no wall runs straight enough for a boss ${(2 * radius).toFixed(1)} mm across and ${deep.toFixed(1)} mm deep. Shorter or thinner pins may fit.`, 'long') // prettier-ignore
   const bad = at.findIndex((spot) => !fits(spot.at))
   if (bad >= 0) raise('no-wall', `Place ${bad + 1} at cut ${seam.name} is not beside a wall that a boss could stand on; its middle lies ${(radius - ROOTS).toFixed(1)} mm outside of one.`, 'at') // prettier-ignore
   for (const spot of spots)
-    for (const { part, at: level, way, from, reach } of webs(spot.at) ?? []) {
+    for (const { part, at: level, way, from, reach } of webs(spot.at)) {
       const face = { step, role: part === seam.front ? CUT_ROLES.front : CUT_ROLES.behind, segment: STRAIGHT, copy: [seam.cut] } // prettier-ignore
       const add = (region: Profile, z0: number, z1: number) => {
         const span: Vec2 = way > 0 ? [level + z0, level + z1] : [level - z1, level - z0]
@@ -114,7 +102,7 @@ export function bossed(
         return pieces.set(part, thicker)
       }
       add(circle(spot.at, radius + CHORD), 0, deep)
-      if (reach > radius) add(webOf(spot.at, towards(spot.at, walls, reach), radius), from, deep)
+      if (reach > radius) add(webOf(spot.at, towards(spot.at, edge, reach), radius), from, deep)
     }
   return spots
 }
@@ -125,12 +113,18 @@ const [BESIDE, UNDER] = [0.9, 0.5]
 const DOWN = -0.9
 
 /** Places so far outside of walls, on the sides that look away from the middle of them all, but not under them. */
-function outsidesOf(walls: Profile, outlines: Outlines, { frame }: Seam, radius: number): Vec2[] {
+function outsidesOf(
+  walls: Profile,
+  edge: readonly Vec2[],
+  outlines: Outlines,
+  { frame }: Seam,
+  radius: number,
+): Vec2[] {
   const solid: Profile = { loops: piecesOf(walls).map((p) => p.loops[0]!) }
   const middle = middleOf(solid)
   const looksOut = ([x, y]: Vec2) => Array.from({ length: LOOKS }, (_, k): Vec2 => [x + ((middle[0] - x) * k) / LOOKS, y + ((middle[1] - y) * k) / LOOKS]).some((p) => contains(solid, p)) // prettier-ignore
   const along = (p: Vec2): boolean => {
-    const foot = towards(p, walls, radius - ROOTS)
+    const foot = towards(p, edge, radius - ROOTS)
     const far = gap2(p, foot)
     const [ox, oy]: Vec2 = [(p[0] - foot[0]) / far, (p[1] - foot[1]) / far]
     const beside = [1, -1].map((side): Vec2 => [foot[0] - UNDER * ox - side * BESIDE * radius * oy, foot[1] - UNDER * oy + side * BESIDE * radius * ox]) // prettier-ignore
@@ -160,10 +154,9 @@ function stations(loop: readonly Vec2[], step: number): Vec2[] {
   return out
 }
 
-/** So far from a place to the nearest wall. */
-function towards([x, y]: Vec2, walls: Profile, far: number): Vec2 {
-  const corners = toPolygons(walls, 0.02).flatMap((p) => stations(p.points, 0.25))
-  const [u, v] = corners.reduce((best, p) => (gap2(p, [x, y]) < gap2(best, [x, y]) ? p : best))
+/** So far from a place to the nearest of some others. */
+function towards([x, y]: Vec2, edge: readonly Vec2[], far: number): Vec2 {
+  const [u, v] = edge.reduce((best, p) => (gap2(p, [x, y]) < gap2(best, [x, y]) ? p : best))
   const long = gap2([u, v], [x, y]) || 1
   return [x + ((u - x) * far) / long, y + ((v - y) * far) / long]
 }
