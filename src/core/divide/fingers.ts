@@ -15,8 +15,10 @@ export interface PanelHere {
 
 /** Figures of fingers. Lengths mm. */
 export interface FingerFigures {
-  /** About how wide each is; an odd number of them fills the edge. */
+  /** About how wide each is; an odd number of them fills the edge. With a count, how wide each tab is. */
   wide: number
+  /** How many tabs the panel has that is not at the ends, evenly along each edge; as many as fill it if 0. */
+  tabs: number
   /** Between the panels, everywhere. */
   gap: number
   /** Radius of a round hole in each inner corner; none if 0. */
@@ -52,7 +54,7 @@ const PAST = 1
  * Two panels with fingers where they lie in each other: each keeps every other piece of what they have in common.
  * @param step names the faces of the notches, with the pair of panels that they are of
  * @returns how many fingers each crossing has; none where they do not meet
- * Errors: no-panel, flat, apart
+ * Errors: no-panel, flat, apart, too-wide
  */
 export function fingered(
   kernel: Kernel,
@@ -67,13 +69,12 @@ export function fingered(
   const cuts: [Solid[], Solid[]] = [[], []]
   const counts = rooms.map((room, nth) => {
     const crossing = crossingIn(kernel, panels, room)
-    const [from, to] = crossing.along
-    const count = Math.max(3, 2 * Math.round(((to - from) / figures.wide - 1) / 2) + 1)
-    const pitch = (to - from) / count
+    const bounds = boundsAlong(crossing.along, figures)
+    const count = bounds.length - 1
     for (let i = 0; i < count; i++) {
       const owner = (i % 2 === 0) === figures.firstAtEnds ? 0 : 1
       const [end, start] = [i === count - 1, i === 0]
-      const span: Vec2 = [from + i * pitch - (start ? 1 : 0.5) * figures.gap, from + (i + 1) * pitch + (end ? 1 : 0.5) * figures.gap] // prettier-ignore
+      const span: Vec2 = [bounds[i]! - (start ? 1 : 0.5) * figures.gap, bounds[i + 1]! + (end ? 1 : 0.5) * figures.gap]
       cuts[1 - owner]!.push(
         notch(kernel, crossing, owner, span, figures, [step, `${pair} ${nth + 1}.${i + 1}`], tolerance),
       )
@@ -86,6 +87,19 @@ export function fingered(
     return kernel.bodies(cut).length === kernel.bodies(solid).length ? cut : raise('apart', `${name} would fall apart between the fingers; give it more material beside the edge, or put the other one’s fingers at the ends.`) // prettier-ignore
   })
   return { solids: [solids[0]!, solids[1]!], counts }
+}
+
+/** Where along an edge one panel's piece ends and the other's begins, from end to end. Errors: too-wide */
+function boundsAlong([from, to]: Vec2, { wide, tabs, gap }: FingerFigures): number[] {
+  const long = to - from
+  if (tabs > 0) {
+    const most = long / tabs - 2 * gap
+    if (wide >= most) raise('too-wide', `${tabs} tabs ${wide.toFixed(1)} mm wide are longer together than the edge of ${long.toFixed(1)} mm; less than ${most.toFixed(1)} mm each would do, or fewer of them.`, 'wide') // prettier-ignore
+    const middles = Array.from({ length: tabs }, (_, k) => from + (long * (k + 0.5)) / tabs)
+    return [from, ...middles.flatMap((m) => [m - wide / 2, m + wide / 2]), to]
+  }
+  const count = Math.max(3, 2 * Math.round((long / wide - 1) / 2) + 1)
+  return Array.from({ length: count + 1 }, (_, i) => from + (long * i) / count)
 }
 
 function crossingIn(kernel: Kernel, panels: readonly PanelHere[], room: Solid): Crossing {

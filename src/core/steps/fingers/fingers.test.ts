@@ -80,3 +80,21 @@ test('what does not meet, is no panel or lies flat in the other is refused', asy
   const ball: StepOf = ['solid', { shape: 'ball', across: '30', at: at('0', '0'), lift: '-10' }, 'ball']
   expect((await locked([FLOOR, ball], { parts: ['floor', 'ball'] })).problems[0]!.message).toContain('no flat panel')
 })
+
+test('tabs are as many and as wide as they are told to be, evenly along the edge; too many are refused with what would do', async () => {
+  const shelf = panel('shelf', [80, 40, 3], [0, 20, 18])
+  const back = panel('back', [80, 3, 60], [0, 1.5, 0])
+  const fields = { parts: ['back', 'shelf'], wide: '10', tabs: '3', gap: '0.15' }
+  const { problems, volumes, build } = await locked([back, shelf], fields)
+  expect(problems).toEqual([])
+  expect(volumes['back']).toBeCloseTo(80 * 60 * 3 - 3 * (10 + 0.15) * (3 + 2 * 0.15) * 3, 2)
+  expect(volumes['shelf']).toBeCloseTo(80 * 40 * 3 - (50 + 3 * 0.15) * (3 + 0.15) * 3, 2)
+  expect(measureLedger(build)[0]!.measured).toBeCloseTo(0.15, 3)
+  // Their middles lie 80/3 from each other, the outer ones half of that from the ends.
+  const tips = Array.from(build.parts.find((p) => p.id === 'shelf')!.mesh.positions).filter((_, i, all) => i % 3 === 0 && Math.abs(all[i + 1]!) < 1e-4) // prettier-ignore
+  const places = [...new Set(tips.map((x) => x.toFixed(2)))].map(Number).sort((a, b) => a - b)
+  const half = 5 - 0.15 / 2
+  expect(places).toEqual([-80 / 3, 0, 80 / 3].flatMap((m) => [m - half, m + half]).map((v) => expect.closeTo(v, 1)))
+  const many = await locked([back, shelf], { ...fields, tabs: '9' })
+  expect(many.problems[0]).toMatchObject({ field: 'wide', kind: 'too-wide', message: expect.stringContaining('less than 8.6 mm each') }) // prettier-ignore
+})

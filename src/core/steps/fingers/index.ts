@@ -2,6 +2,7 @@ import { gapRow } from '../../built/gap-row'
 import { fingered } from '../../divide/fingers'
 import { choiceField } from '../../fields/choice'
 import { lengthField } from '../../fields/length'
+import { countField } from '../../fields/number'
 import { partsField } from '../../fields/part'
 import { boxSize } from '../../geometry/vec'
 import { raise } from '../../result'
@@ -18,20 +19,22 @@ export const fingersStep = stepKind({
   fields: {
     parts: partsField('The panels', 'change'),
     wide: lengthField('About how wide each finger is', '12', 1, 1000),
+    tabs: countField('How many tabs at each edge', '0', 0, 200),
     ends: choiceField('Whose fingers are at the ends', 'first', { first: 'the first panel’s', second: 'the second panel’s' }), // prettier-ignore
     gap: lengthField('Gap all round them', 'fit.snug', 0, 2, 'per-side'),
     relief: lengthField('Radius of a hole in inner corners', '0', 0, 10),
   },
   fieldNotes: {
     parts: 'ids of the panels: every two of them that lie in each other are locked, in the order of the list',
-    wide: 'an odd number of fingers fills each edge, so that they are about as wide as this',
+    wide: 'an odd number of fingers fills each edge, so that they are about as wide as this; tabs are as wide as this',
+    tabs: 'of the panel that is not at the ends, evenly along each edge; 0: as many as fill it',
     ends: 'of every two panels the `first` in the list or the `second` has the fingers at both ends of the edge',
     gap: 'between what was one place of both panels, everywhere',
     relief: '0: none',
   },
   sentence: [
     'Lock', { field: 'parts' }, { field: 'wide', before: 'with fingers about', after: ' wide,' }, { field: 'ends', after: ' at the ends,' },
-    { field: 'gap', before: 'with a gap of', after: '.' }, { field: 'relief', rare: true, before: 'Holes of radius', after: ' in their inner corners.' },
+    { field: 'gap', before: 'with a gap of', after: '.' }, { field: 'tabs', rare: true, before: 'Each edge has', after: ' tabs (0: as many as fill it).' }, { field: 'relief', rare: true, before: 'Holes of radius', after: ' in their inner corners.' },
   ], // prettier-ignore
   surfaces: {
     notch: { called: 'side of a notch' },
@@ -44,7 +47,7 @@ export const fingersStep = stepKind({
     { kind: 'solid', fields: { width: '60', depth: '4', height: '30', at: { along: '0', up: '-18', from: '' } } },
     { kind: 'fingers', fields: { parts: ['before1', 'before2'] } },
   ],
-  build: ({ parts, wide, ends, gap, relief }, { kernel, id, tolerance }) => {
+  build: ({ parts, wide, tabs, ends, gap, relief }, { kernel, id, tolerance }) => {
     if (parts.length < 2) return raise('no-part', 'Choose two panels or more.', 'parts')
     const solids = parts.map((p) => p.solid)
     const rows = []
@@ -52,7 +55,7 @@ export const fingersStep = stepKind({
     for (const [j, second] of parts.entries())
       for (const [i, first] of parts.slice(0, j).entries()) {
         const panels = [first, second].map(({ name, pointable }, k) => ({ name, solid: solids[k === 0 ? i : j]!, on: pointable() })) // prettier-ignore
-        const figures = { wide, gap, relief, firstAtEnds: ends === 'first' }
+        const figures = { wide, tabs, gap, relief, firstAtEnds: ends === 'first' }
         const made = fingered(
           kernel,
           [panels[0]!, panels[1]!],
