@@ -88,7 +88,7 @@ function randomSlant(r: Random): Sheet {
   }
 }
 
-/** What stands on a free skin, over an outer edge of a block, or between a drum and its flange, taken off along its foot. */
+/** What stands on a free skin, over an outer edge or a corner of a block, or between a drum and its flange, taken off along its foot. */
 function randomFoot(r: Random): Sheet {
   const size = sizes(r)
   const gap = Number(size(0.05, 0.4))
@@ -105,6 +105,16 @@ function randomFoot(r: Random): Sheet {
     edge: () => [
       ['solid', { width: '60', depth: size(30, 50), height: '20' }, 'body'],
       onto({ width: size(14, 24), depth: size(6, 14), height: size(10, 16), at: place(28), lift: '13' }),
+    ],
+    tip: () => [
+      ['solid', { width: '60', depth: '40', height: '20' }, 'body'],
+      onto({
+        width: size(8, 18),
+        depth: size(8, 18),
+        height: size(10, 16),
+        at: { along: 28, up: 18, from: '' },
+        lift: '13',
+      }),
     ],
     flange: () => [
       ['solid', { shape: 'cylinder', across: size(24, 44), height: '30' }, 'body'],

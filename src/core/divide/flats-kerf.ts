@@ -1,8 +1,9 @@
+import { solve3 } from '../geometry/solve'
 import { compose, fromFrame, type Placement, translation, turnOnto } from '../geometry/placement'
 import { add, cross, dot, length, normalize, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import { offsetProfile } from '../profile/offset'
-import { line, type Profile } from '../profile/segment'
+import { arc, line, type Profile } from '../profile/segment'
 import { rectangle } from '../profile/shapes'
 import { expectOk, raise } from '../result'
 import { behindLine } from './cut-line'
@@ -78,7 +79,7 @@ export function overFlats({ flats, inner }: FlatsCut, place: Vec3, way: Vec3): n
 
 /**
  * The spaces behind the faces and up to the front of the cut, in the project's frame. What lies over an outer edge is round
- * along it, so that the gap is the same there too.
+ * along it and about a corner, so that the gap is the same there too.
  * @param ends how far in front of the faces they end, mm
  */
 export function flatsKerf(
@@ -103,13 +104,33 @@ export function flatsKerf(
       const grown = expectOk(offsetProfile(behind, by))
       return kernel.place(kernel.extrude(grown, -3 * reach, 3 * reach, { names: named(role), tolerance }), frame)
     })
-    return solids.reduce((a, b) => kernel.intersect(a, b))
+    const alongEdges = solids.reduce((a, b) => kernel.intersect(a, b))
+    const tips = flats.flatMap((a, i) => flats.slice(i + 1).flatMap((b, j) => flats.slice(i + j + 2).flatMap((c) => overTip(kernel, [a, b, c], by, named(role), tolerance) ?? []))) // prettier-ignore
+    return tips.length > 0 ? kernel.subtract(alongEdges, tips) : alongEdges
   }
   const [behind, front] = ends
   return {
     behind: behindAll(behind, CUT_ROLES.behind),
     upTo: inner || front <= behind ? behindAll(front, CUT_ROLES.front) : round(front, CUT_ROLES.front),
   }
+}
+
+/** What lies farther than a distance off the corner in which three faces meet, and is nearer to that than to any of them; none of faces that do not. */
+function overTip(
+  kernel: Kernel,
+  faces: readonly [Flat, Flat, Flat],
+  by: number,
+  names: { step: string; side: string; copy: string[] },
+  tolerance: number,
+): Solid | undefined {
+  const outs = faces.map((f) => f.out)
+  const off = faces.map(({ point, out }) => dot(out, point)) as unknown as Vec3
+  const tip = Math.abs(dot(outs[0]!, cross(outs[1]!, outs[2]!))) > SLANT ? solve3(outs, off) : undefined
+  if (!tip) return undefined
+  const corners = Array.from({ length: 8 }, (_, k) => outs.reduce((p, out, i) => ((k >> i) & 1 ? add(p, scale(out, 2 * by)) : p), tip)) // prettier-ignore
+  const half: Profile = { loops: [[arc([0, -by], [0, by], [0, 0], true, 'round'), line([0, by], [0, -by], 'axis')]] }
+  const ball = kernel.revolve(half, 2 * Math.PI, { ...names, start: names.side, end: names.side }, tolerance)
+  return kernel.subtract(kernel.around(corners.flat()), [kernel.place(ball, translation(tip))])
 }
 
 /** What lies behind two faces, across the edge at which they meet; none of faces that do not. */

@@ -51,6 +51,20 @@ test('what lies over an outer edge comes off both faces there', async () => {
   expect(rows[0]!.measured).toBeCloseTo(0.2, 2)
 })
 
+test('what lies over a corner is round inside along its three edges and about their end', async () => {
+  const bar = solid({ width: '60', depth: '40', height: '20' }, 'part')
+  const cap = solid({ width: '20', depth: '20', height: '20', at: at(30, 20), lift: '10', ...into }, 'cap')
+  const whole = await built(sheetOf(bar, cap))
+  const held = facing(whole.build.parts[0]!, [0, 0, 1], 30)
+  const { problems, volumes, build } = await built(sheetOf(bar, cap, ['divide', { part: 'part', line: 'foot', may: 'piece', holds: [held], gap: '2' }, 'd'])) // prettier-ignore
+  expect(problems).toEqual([])
+  // Of the cap what is no farther than the gap from the corner of 10 in it goes, by Steiner: its faces, edges and corner grown.
+  const g = 2.002
+  const near = 1000 + 3 * 100 * g + 3 * 10 * (Math.PI / 4) * g ** 2 + (Math.PI / 6) * g ** 3
+  expect(volumes['d.2']! / (8000 - near)).toBeCloseTo(1, 4)
+  expect(measureLedger(build)[0]!.measured).toBeCloseTo(2, 2)
+})
+
 test('a boss comes off a plate as along its face, with pins there; a rib off a drum as along its round', async () => {
   const plate = solid({ width: '80', depth: '60', height: '6' }, 'part')
   const boss = solid({ width: '24', depth: '24', height: '20', at: at(10, 4), lift: '6', ...into }, 'boss')
