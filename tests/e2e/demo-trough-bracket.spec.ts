@@ -65,7 +65,7 @@ test('the trough bracket: its nose comes off alone, to be printed without suppor
   await expect(cuts.last()).toContainText('cutting only the piece that has 1 face')
   await expect(page.getByRole('region', { name: 'Pieces' })).toContainText('Bracket 2')
   await expect(row(page, 'Cut 1 through Bracket')).toContainText('✓', { timeout: 30_000 })
-  await page.getByRole('button', { name: 'join the pieces with pins' }).click()
+  await page.getByRole('button', { name: 'join the pieces with pins', exact: true }).click()
   await expect(row(page, 'Pin 2 at cut 1 of Bracket')).toContainText('✓', { timeout: 30_000 })
   await cuts.last().getByRole('button', { name: 'more …' }).click()
   await choose(page, cuts.last(), 'Shape of a pin', 'with a flat side')

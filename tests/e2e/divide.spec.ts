@@ -157,7 +157,7 @@ test('a nose comes off a drum along its round face', async ({ page }) => {
   await expect(row(page, 'Part going together at cut 1')).toContainText('✓', { timeout: 30_000 })
   await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front') // prettier-ignore
   // Pins stand on the round, and it is told which way they go in.
-  await page.getByRole('button', { name: 'join the pieces with pins' }).click()
+  await page.getByRole('button', { name: 'join the pieces with pins', exact: true }).click()
   await expect(row(page, 'Pin 1 at cut 1 of Part')).toContainText('✓ 0.10', { timeout: 30_000 })
   await typed(page, 1, 'Gap round them', '0.2')
   await expect(row(page, 'Pin 1 at cut 1 of Part')).toContainText('✓ 0.20', { timeout: 30_000 })
