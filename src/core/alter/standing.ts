@@ -87,13 +87,14 @@ export function featuresWith(on: Pointable, region: number): Feature[] {
 
 /** What has more of a part's surface does not stand on the rest of it. */
 const MOST = 0.5
+export const isMost = (on: Pointable, regions: Iterable<number>): boolean => shareOf(on, regions) > MOST
 
 /** What stands on flat faces alone, or on one face, can be cut off along them; other things where one run of edges goes round them. */
 function comesOff(on: Pointable, region: number, feature: Feature | undefined): boolean {
   const { regions, hosts } = overEdges(on, region, true)
   if (hosts.length < 2 && feature) return true
   if (hosts.every((h) => shapeOf(on, h).kind === 'plane')) return feature !== undefined
-  return shareOf(on, regions) <= MOST && rimsRound(on, regions)?.length === 1 && highOver(on, regions) > LEAST
+  return !isMost(on, regions) && rimsRound(on, regions)?.length === 1 && highOver(on, regions) > LEAST
 }
 
 /** What is no higher than this is a bend of the surface, mm. */

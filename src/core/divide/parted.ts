@@ -51,9 +51,9 @@ function offBy(kernel: Kernel, own: Solid, kerf: Kerf): Solid {
  * Errors: pierces (the cut comes out of the part elsewhere), missed, reaches, crossed
  */
 export function partedAlongRun(kernel: Kernel, part: Solid, shells: Shells, kerf: Kerf): Piece[] {
-  const [own, rest] = [shells.front, shells.behind].map((shell) => shell.volume() > 0 ? shell : undefined) // prettier-ignore
-  const kept = own && rest && kernel.intersect(part, own).volume()
-  if (!kept || Math.abs(kept - own.volume()) > 1e-4 * own.volume()) return raise('pierces', 'A cut that goes on as the faces round this would come out of the part elsewhere. A plane or a drawing can be had.', 'holds') // prettier-ignore
+  const { front: own, behind: rest } = shells
+  const isWhole = Math.min(own.volume(), rest.volume()) > 0 && Math.abs(kernel.intersect(part, own).volume() - own.volume()) <= 1e-4 * own.volume() // prettier-ignore
+  if (!isWhole) raise('pierces', 'A cut that goes on as the faces round this would come out of the part elsewhere. A plane or a drawing can be had.', 'holds') // prettier-ignore
   return [
     { solid: rest, level: 0 },
     { solid: offBy(kernel, own, kerf), level: 1 },

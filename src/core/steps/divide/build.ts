@@ -27,7 +27,7 @@ const CHORDS = 4
 export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   const { kernel, id } = context
   if (v.may !== 'whole' && v.times > 1) raise('times', 'Several cuts at a pitch go through the whole part; for one piece alone, add a step for each.', 'times') // prettier-ignore
-  const alone = v.line === 'foot' || v.line === 'run'
+  const alone = takesOff(v)
   const onFaces = v.line === 'face' || alone
   if (onFaces && v.times > 1) raise('times', 'A cut along a face is one alone.', 'times')
   if (onFaces && v.may === 'box') raise('may', 'A cut along a face has no plane for a box; it can cut only the piece that has a face.', 'may') // prettier-ignore
@@ -78,11 +78,14 @@ export function buildDivide(v: DivideValues, context: StepContext): StepOutput {
   }
 }
 
+/** Whether the cut is of one piece that comes off, by where that stands. */
+const takesOff = ({ line }: DivideValues): boolean => line === 'foot' || line === 'run'
+
 /** The ways by which what is in front of a cut comes off; of what stands out, the first that is free. */
 function waysOff(v: DivideValues, cut: Cut, pieces: readonly PieceHere[], { kernel }: StepContext): readonly Vec3[] {
   const front = pieces.find((p) => p.level > 0)?.solid
   const ways = cut.ways(front)
-  if ((v.line !== 'foot' && v.line !== 'run') || ways.length < 2 || !front) return ways
+  if (!takesOff(v) || ways.length < 2 || !front) return ways
   return freeFirst(kernel, ways, front, pieces.filter((p) => p.level === 0).map((p) => p.solid), farFrom(v, ways[0]!)) // prettier-ignore
 }
 

@@ -155,9 +155,8 @@ const ASIDE = 1
 
 function cutRound(taken: Taken): Cut {
   const cut = patchCut(taken, 'holds')
-  const out = turn(cut.frame, [0, 0, 1])
-  const beside = [0, 1, 2, 3].map((k): Vec3 => turn(cut.frame, [[ASIDE, 0], [-ASIDE, 0], [0, ASIDE], [0, -ASIDE]][k]!.concat(1) as unknown as Vec3)) // prettier-ignore
-  const ways = [out, ...beside.map(normalize)]
+  const beside: Vec3[] = [[0, 0, 1], [ASIDE, 0, 1], [-ASIDE, 0, 1], [0, ASIDE, 1], [0, -ASIDE, 1]] // prettier-ignore
+  const ways = beside.map((way) => normalize(turn(cut.frame, way)))
   return {
     seat: (way) => compose(translation(apply(cut.frame, [0, 0, 0])), turnOnto([0, 0, 1], way)),
     surface: { patch: cut },

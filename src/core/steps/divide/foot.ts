@@ -1,5 +1,6 @@
-import { overEdges, shareOf } from '../../alter/bulges'
+import { overEdges } from '../../alter/bulges'
 import { shapeOf } from '../../alter/new-faces'
+import { isMost } from '../../alter/standing'
 import type { Flat } from '../../divide/flats-kerf'
 import { isRound } from '../../divide/round-kerf'
 import { type Taken, takenRegions } from '../../divide/taken'
@@ -8,9 +9,6 @@ import { trianglesOf } from '../../faces/topology'
 import { distance, dot, normalize, placeAt, sub, type Vec3 } from '../../geometry/vec'
 import { doubledNormal, middleOfTriangle } from '../../mesh/doubled-normal'
 import { raise } from '../../result'
-
-/** What has more of a part's surface does not stand on the rest of it. */
-const MOST = 0.5
 
 /** What something stands on. */
 export interface Foot {
@@ -29,7 +27,7 @@ export interface Foot {
 export function footOf(on: Pointable, region: number): Foot {
   const { regions, hosts } = overEdges(on, region, true)
   if (hosts.length === 0) return raise('no-foot', 'This does not stand out of anything: no inner edge goes round it. A plane or a drawing can cut it.', 'holds') // prettier-ignore
-  if (shareOf(on, regions) > MOST) return raise('no-foot', 'What hangs together with this face is most of the part; pick a face of what stands on it.', 'holds') // prettier-ignore
+  if (isMost(on, regions)) return raise('no-foot', 'What hangs together with this face is most of the part; pick a face of what stands on it.', 'holds') // prettier-ignore
   const feet = hosts.map((host) => ({ host, places: placesAt(on, regions, host) }))
   const all = feet.toSorted((a, b) => longOf(b.places) - longOf(a.places))
   return {
