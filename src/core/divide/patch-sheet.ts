@@ -107,7 +107,7 @@ function ribbonOf(rim: readonly Vec2[], around: readonly Vec2[]): { ring: Vec2[]
   const beside = around.map((p) => nearestAlong(rim, along, p))
   const first = beside.indexOf(Math.min(...beside))
   const ring = [...around.slice(first), ...around.slice(0, first)]
-  const places = [...beside.slice(first), ...beside.slice(0, first), along.at(-1)! + beside[first]!]
+  const places = [...goingOn([...beside.slice(first), ...beside.slice(0, first)], along.at(-1)!), along.at(-1)! + beside[first]!] // prettier-ignore
   const triangles: Corners[] = []
   for (let i = 0, j = 0; i < rim.length || j < ring.length;) {
     const [a, b] = [i % rim.length, rim.length + (j % ring.length)]
@@ -116,6 +116,17 @@ function ribbonOf(rim: readonly Vec2[], around: readonly Vec2[]): { ring: Vec2[]
     else triangles.push([a, b, rim.length + ((j += 1) % ring.length)])
   }
   return { ring, triangles }
+}
+
+/** Places along a closed run of a length, met in order: none comes before the one before it, where the run's start and end are one. */
+function goingOn(places: readonly number[], whole: number): number[] {
+  let at = places[0]!
+  const most = at + whole
+  return places.map((place) => {
+    const by = place - (at % whole)
+    at = Math.min(most, Math.max(at, at + by - whole * Math.round(by / whole)))
+    return at
+  })
 }
 
 /** How far along a closed run it is nearest to a place. */

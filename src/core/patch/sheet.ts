@@ -83,31 +83,51 @@ function isFlat(points: readonly Vec2[], corners: Corners): boolean {
   return areaOf(points, corners) <= FLAT * Math.max(apart(p, q), apart(q, r), apart(r, p)) ** 2
 }
 
+/** So many times as many swaps as there are flat triangles are made at most. */
+const SWAPS = 8
+
 /**
  * Without flat triangles, as they come of points on a straight edge: each is swapped with its neighbour for two that are
  * not, or left out where it lies outside.
  */
-function unflattened(points: readonly Vec2[], triangles: readonly Corners[], passes = 12): Corners[] {
-  const out = [...triangles]
-  const outside = new Set<number>()
-  const long = (i: number, j: number) => apart(points[i]!, points[j]!)
-  for (const t of triangles.keys()) {
-    const [a, b, c] = out[t]!
-    if (!isFlat(points, [a, b, c])) continue
-    const longest = Math.max(long(a, b), long(b, c), long(c, a))
-    // Turned so that its longest edge runs from q to p, with r between.
-    const [p, r, q] = long(a, b) === longest ? [b, c, a] : long(b, c) === longest ? [c, a, b] : [a, b, c]
-    const other = out.findIndex((o, i) => i !== t && [0, 1, 2].some((k) => o[k] === p && o[(k + 1) % 3] === q))
-    const far = out[other]?.find((v) => v !== p && v !== q)
-    if (far === undefined) {
-      outside.add(t)
-      continue
-    }
-    out[t] = [p, r, far]
-    out[other] = [r, q, far]
+function unflattened(points: readonly Vec2[], triangles: readonly Corners[]): Corners[] {
+  const out = new Map(triangles.entries())
+  const sides = new Map<string, number>()
+  const along = ([a, b, c]: Corners) => [`${a} ${b}`, `${b} ${c}`, `${c} ${a}`]
+  const put = (t: number, corners: Corners) => {
+    out.set(t, corners)
+    for (const side of along(corners)) sides.set(side, t)
   }
-  const left = out.filter((_, t) => !outside.has(t))
-  return passes > 1 && left.some((o) => isFlat(points, o)) ? unflattened(points, left, passes - 1) : left
+  for (const [t, corners] of triangles.entries()) put(t, corners)
+  const flat = new Set([...triangles.keys()].filter((t) => isFlat(points, triangles[t]!)))
+  /** Whether something was done about it. @param evenFlat swap it with a flat one too */
+  const mend = (t: number, evenFlat: boolean): boolean => {
+    const [p, r, q] = longestLast(points, out.get(t)!)
+    const other = sides.get(`${p} ${q}`)
+    const far = other === undefined ? undefined : out.get(other)!.find((v) => v !== p && v !== q)
+    if (other !== undefined && flat.has(other) && !evenFlat) return false
+    for (const gone of other === undefined ? [t] : [t, other]) {
+      for (const side of along(out.get(gone)!)) sides.delete(side)
+      out.delete(gone)
+      flat.delete(gone)
+    }
+    if (far === undefined) return true
+    put(t, [p, r, far])
+    put(other!, [r, q, far])
+    for (const made of [t, other!]) if (isFlat(points, out.get(made)!)) flat.add(made)
+    return true
+  }
+  // What lies beside others that are flat waits for them, unless all do.
+  for (let left = SWAPS * flat.size; flat.size > 0 && left > 0; left--)
+    if (![...flat].some((t) => mend(t, false))) mend(flat.values().next().value!, true)
+  return [...out.values()]
+}
+
+/** The corners of a triangle, turned so that the longest edge runs from the last to the first. */
+function longestLast(points: readonly Vec2[], [a, b, c]: Corners): Corners {
+  const long = (i: number, j: number) => apart(points[i]!, points[j]!)
+  const longest = Math.max(long(a, b), long(b, c), long(c, a))
+  return long(a, b) === longest ? [b, c, a] : long(b, c) === longest ? [c, a, b] : [a, b, c]
 }
 
 /** The triangles, if they fill the outline. */

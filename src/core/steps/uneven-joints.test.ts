@@ -1,6 +1,9 @@
 import { built, type Fields, sheetOf, type StepOf } from '../../../tests/support/drawn'
 import { facing, roundOf } from '../../../tests/support/facing'
 import { measureLedger } from '../fit/ledger'
+import { Kernel } from '../kernel/kernel'
+import type { TaggedMesh } from '../kernel/surface'
+import { expectOk } from '../result'
 
 const R = 20
 const DRUM: StepOf = ['solid', { shape: 'cylinder', across: `${2 * R}`, height: '60' }, 'part']
@@ -108,4 +111,19 @@ test('dovetails slide in: what would lock them is refused with what can be had, 
   const magnets = await lapped('seam-magnets', { across: '4', high: '2' }, dovetail)
   expect(magnets.problems).toEqual([])
   expect(magnets.rows.every((r) => r.verdict === 'holds')).toBe(true)
+})
+
+test('a mark beside a hole cuts nothing off: it stands elsewhere', async () => {
+  const { problems, build } = await built(
+    sheetOf(
+      ['solid', { shape: 'cylinder', across: '27.98', height: '60.51' }, 'part'],
+      ['solid', { shape: 'cylinder', across: '4.2', height: '200', lift: '-50', at: { along: 2.2, up: 3.31, from: '' }, how: 'take', parts: ['part'] }, 'bore'], // prettier-ignore
+      ['divide', { part: 'part', at: { base: 'ground', off: '8.8' }, line: 'puzzle', gap: '0', count: '1', deep: '2.62' }, 'd'], // prettier-ignore
+      ['seam-marks', {}, 'j'],
+    ),
+  )
+  expect(problems).toEqual([])
+  const kernel = await Kernel.load()
+  const bodies = (mesh: TaggedMesh) => kernel.scoped(() => kernel.bodies(expectOk(kernel.fromFaces([...mesh.positions], mesh.indices, [...mesh.triangleSurface], mesh.surfaces))).length, () => []) // prettier-ignore
+  expect(build.parts.map((p) => bodies(p.mesh))).toEqual([1, 1])
 })

@@ -74,15 +74,21 @@ function markOne(
   const clear = mark.half + ROUND
   const free = seam.flat ? undefined : freeBand(v, side, pieces.get(own), clear, context)
   const all = free ? evenPlaces(side, clear) : roomIn(freeOn(v, side, pieces.get(own), kernel))
-  const [at] = placesFor(all, 1, clear, (at) => !free || free.isFree(at))
+  const letInAt = (at: Vec2): Solid => {
+    const { frame, drop } = free ? standOn(side, at, clear)! : { frame: movedAlong(side.frame, [...at, side.ends[0]]), drop: 0 } // prettier-ignore
+    const letters = kernel.extrude(mark.about, -drop - v.deep, OPEN, { names: { step: id, side: 'mark', top: 'mark', bottom: 'mark' }, tolerance }) // prettier-ignore
+    const tool = copied(kernel, letters, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)
+    return free ? free.downTo(tool) : tool
+  }
+  const bodies = (solid: Solid) => kernel.bodies(solid).length
+  const piece = pieces.get(own)
+  const cutsNothingOff = (at: Vec2) => kernel.scoped(() => bodies(kernel.subtract(piece, [letInAt(at)])) === bodies(piece), () => []) // prettier-ignore
+  const [at] = placesFor(all, 1, clear, (at) => (!free || free.isFree(at)) && cutsNothingOff(at))
   if (!at) {
     const most = free ? 0 : Math.floor((10 * v.height * ((all[0]?.room ?? 0) - ROUND)) / mark.half) / 10
     return raise('no-room', `Cut ${seam.name} has no room for letters ${v.height.toFixed(1)} mm high${most >= 1 ? `; up to ${most.toFixed(1)} mm would fit` : ''}.`, 'height') // prettier-ignore
   }
-  const { frame, drop } = free ? standOn(side, at, clear)! : { frame: movedAlong(side.frame, [...at, side.ends[0]]), drop: 0 } // prettier-ignore
-  const letters = kernel.extrude(mark.about, -drop - v.deep, OPEN, { names: { step: id, side: 'mark', top: 'mark', bottom: 'mark' }, tolerance }) // prettier-ignore
-  const tool = copied(kernel, letters, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)
-  pieces.take(own, free ? free.downTo(tool) : tool)
+  pieces.take(own, letInAt(at))
 }
 
 /** Where in the face of a piece nothing stands and nothing is let in, on its plane. */
