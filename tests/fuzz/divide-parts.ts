@@ -88,20 +88,38 @@ function randomSlant(r: Random): Sheet {
   }
 }
 
-/** What stands on a free skin, over an outer edge or a corner of a block, or between a drum and its flange, taken off along its foot. */
+/** What stands on a free skin with one foot or two, over an outer edge or a corner of a block, or between a drum and its flange, taken off along its foot. */
 function randomFoot(r: Random): Sheet {
   const size = sizes(r)
   const gap = Number(size(0.05, 0.4))
-  const place = (along: number) => ({ along, up: Number(size(-3, 3)), from: '' })
-  const onto = (fields: Fields): StepOf => ['solid', { ...fields, how: 'add', parts: ['body'] }, 'nose']
+  const place = (along: number, up = Number(size(-3, 3))) => ({ along, up, from: '' })
+  const onto = (fields: Fields, id = 'nose'): StepOf => ['solid', { ...fields, how: 'add', parts: ['body'] }, id]
   const drawn = (off: string, outline: object, id: string): StepOf => ['drawing', { on: { base: 'ground', off }, shapes: [outline] }, id] // prettier-ignore
+  const high = Number(size(40, 70))
+  const skin = (): StepOf[] => [
+    drawn('0', shape('circle', { across: size(50, 80) }), 'low'),
+    drawn(`${high}`, shape('rectangle', { width: size(30, 50), height: size(30, 50) }), 'high'),
+    ['loft', { from: 'low', to: 'high', run: r.from(['smooth', 'straight']) }, 'body'],
+  ]
   const bodies: Record<string, () => StepOf[]> = {
     skin: () => [
-      drawn('0', shape('circle', { across: size(50, 80) }), 'low'),
-      drawn(size(40, 70), shape('rectangle', { width: size(30, 50), height: size(30, 50) }), 'high'),
-      ['loft', { from: 'low', to: 'high', run: r.from(['smooth', 'straight']) }, 'body'],
+      ...skin(),
       onto({ width: '70', depth: size(6, 18), height: size(6, 16), at: place(20), lift: size(8, 18) }),
     ],
+    shoulder: () => [
+      ...skin(),
+      onto({ width: '60', depth: size(6, 16), height: '20', at: place(42), lift: `${high - Number(size(2, 16))}` }),
+    ],
+    handle: () => {
+      const deep = size(6, 14)
+      const arm = (lift: string, id: string): StepOf => onto({ width: '70', depth: deep, height: size(6, 9), at: place(20, 0), lift }, id) // prettier-ignore
+      return [
+        ...skin(),
+        arm(size(4, 9), 'nose'),
+        arm(size(24, 28), 'other'),
+        onto({ width: '8', depth: deep, height: '34', at: place(51, 0), lift: '3' }, 'bar'),
+      ]
+    },
     edge: () => [
       ['solid', { width: '60', depth: size(30, 50), height: '20' }, 'body'],
       onto({ width: size(14, 24), depth: size(6, 14), height: size(10, 16), at: place(28), lift: '13' }),

@@ -40,7 +40,7 @@ export function bulge(on: Pointable, region: number, out: boolean): Feature | un
   // A face that has no other border would have nothing left.
   if (hosts.some((h) => bordersOf(on, new Set([h])).every((b) => b.regions.some((r) => regions.has(r)))))
     return undefined
-  const rims = rimsRound(on, regions)
+  const rims = rimsRound(on, regions)?.map((rim) => rim.hosts)
   if (!rims?.every((rim) => closes(on, rim)) || goesRound(on, regions, hosts)) return undefined
   const apart = rims.every((rim) => new Set(rim).size === 1 && isFlat(on, rim[0]!))
   return { regions, hosts, apart }
@@ -49,20 +49,26 @@ export function bulge(on: Pointable, region: number, out: boolean): Feature | un
 const goesRound = (on: Pointable, regions: ReadonlySet<number>, hosts: readonly number[]): boolean =>
   on.topology.borders.some((b) => b.closed && b.regions.some((r) => regions.has(r)) && b.regions.some((r) => hosts.includes(r) && winds(on, r, b.vertices))) // prettier-ignore
 
-/** The faces that lie round some, in the order in which each rim passes them; none where rims do not close. */
-export function rimsRound(on: Pointable, regions: ReadonlySet<number>): number[][] | undefined {
-  const out: number[][] = []
-  const spans: { from: number; to: number; host: number }[] = []
+/** A rim round some faces: what lies beyond it, in the order in which it passes that, and its places, all rims the same way round. */
+interface Rim {
+  hosts: number[]
+  vertices: number[]
+}
+
+/** The rims round some faces; none where they do not close. */
+export function rimsRound(on: Pointable, regions: ReadonlySet<number>): Rim[] | undefined {
+  const out: Rim[] = []
+  const spans: { host: number; along: readonly number[] }[] = []
   for (const { regions: between, vertices, closed } of bordersOf(on, regions)) {
     const [left, right] = between
     if (regions.has(left) === regions.has(right)) continue
     const host = firstOf(on.topology, regions.has(left) ? right : left)
-    const [a, b] = [vertices[0]!, vertices.at(-1)!]
-    if (closed) out.push([host])
-    else spans.push(regions.has(right) ? { from: a, to: b, host } : { from: b, to: a, host })
+    const along = regions.has(right) ? [...vertices] : vertices.toReversed()
+    if (closed) out.push({ hosts: [host], vertices: along })
+    else spans.push({ host, along })
   }
-  const runs = closedRuns(spans, (s) => s.from, (s) => s.to) // prettier-ignore
-  return runs && [...out, ...runs.map((run) => run.map((s) => s.host))]
+  const runs = closedRuns(spans, ({ along }) => along[0]!, ({ along }) => along.at(-1)!) // prettier-ignore
+  return runs && [...out, ...runs.map((run) => ({ hosts: run.map((s) => s.host), vertices: run.flatMap((s) => s.along.slice(1)) }))] // prettier-ignore
 }
 
 /** True if faces that lie round a place in some order meet over it: two by two, or three flat ones in a corner. */

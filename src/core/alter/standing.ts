@@ -89,12 +89,22 @@ export function featuresWith(on: Pointable, region: number): Feature[] {
 const MOST = 0.5
 export const isMost = (on: Pointable, regions: Iterable<number>): boolean => shareOf(on, regions) > MOST
 
-/** What stands on flat faces alone, or on one face, can be cut off along them; other things where one run of edges goes round them. */
+/** What stands on flat faces alone, or on one face, can be cut off along them; other things where runs of edges go round them that look one way. */
 function comesOff(on: Pointable, region: number, feature: Feature | undefined): boolean {
   const { regions, hosts } = overEdges(on, region, true)
   if (hosts.length < 2 && feature) return true
   if (hosts.every((h) => shapeOf(on, h).kind === 'plane')) return feature !== undefined
-  return !isMost(on, regions) && rimsRound(on, regions)?.length === 1 && highOver(on, regions) > LEAST
+  return !isMost(on, regions) && looksOneWay(on, rimsRound(on, regions) ?? []) && highOver(on, regions) > LEAST
+}
+
+/** Rims that look against each other by more are the ends of a bore: the cosine. */
+const AGAINST = -0.85
+
+/** Whether rims all look to one side, about. */
+function looksOneWay({ mesh }: Pointable, rims: readonly { vertices: readonly number[] }[]): boolean {
+  const at = (v: number) => placeAt(mesh.positions, v)
+  const out = rims.map(({ vertices }) => normalize(vertices.map((v, i) => cross(at(v), at(vertices.at(i - 1)!))).reduce(add))) // prettier-ignore
+  return out.length > 0 && out.every((o) => out.every((other) => dot(o, other) > AGAINST))
 }
 
 /** What is no higher than this is a bend of the surface, mm. */

@@ -5,16 +5,20 @@ import { meetings } from '../profile/intersect'
 import { line } from '../profile/segment'
 import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
 import { type FlatsCut, flatsKerf, overFlats } from './flats-kerf'
-import { overPatch, type PatchCut } from './patch-cut'
-import { patchKerf } from './patch-kerf'
+import { overPatches, type PatchCut } from './patch-cut'
+import { patchesKerf } from './patch-kerf'
 import { overRound, type RoundCut, roundKerf } from './round-kerf'
 
 /**
- * What a cut follows: a line that is carried through, a round face or several flat ones drawn on, a run of edges, or several of
- * these that meet in an inner corner.
+ * What a cut follows: a line that is carried through, a round face or several flat ones drawn on, runs of edges, or several
+ * faces that meet in an inner corner.
  */
 export type CutSurface =
-  { line: Carried } | { round: RoundCut } | { flats: FlatsCut } | { patch: PatchCut } | { faces: readonly CutSurface[] }
+  | { line: Carried }
+  | { round: RoundCut }
+  | { flats: FlatsCut }
+  | { patches: readonly PatchCut[] }
+  | { faces: readonly CutSurface[] }
 
 /** The spaces behind a cut and up to its front. @param ends where on both sides of its surface they end, mm */
 export function kerfAlong(
@@ -26,7 +30,7 @@ export function kerfAlong(
 ): Kerf {
   if ('line' in surface) return kerfOf(kernel, surface.line, ends, names, tolerance)
   if ('flats' in surface) return flatsKerf(kernel, surface.flats, ends, names, tolerance)
-  if ('patch' in surface) return patchKerf(kernel, surface.patch, ends, names)
+  if ('patches' in surface) return patchesKerf(kernel, surface.patches, ends, names)
   if ('round' in surface) return roundKerf(kernel, surface.round, ends, names, tolerance)
   const all = surface.faces.map((face) => kerfAlong(kernel, face, ends, names, tolerance))
   return { behind: kernel.union(all.map((k) => k.behind)), upTo: kernel.union(all.map((k) => k.upTo)) }
@@ -48,7 +52,7 @@ export function riseWithin(surface: CutSurface, frame: Placement, at: Vec2, radi
 
 function overFaces(surface: Exclude<CutSurface, { line: Carried }>, place: Vec3, out: Vec3): number | undefined {
   if ('flats' in surface) return overFlats(surface.flats, place, out)
-  if ('patch' in surface) return overPatch(surface.patch, place, out)
+  if ('patches' in surface) return overPatches(surface.patches, place, out)
   if ('round' in surface) return overRound(surface.round, place, out)
   const heights: number[] = []
   for (const face of surface.faces) {

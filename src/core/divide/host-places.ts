@@ -1,7 +1,7 @@
 import { apply, invert, type Placement } from '../geometry/placement'
 import { cross, length, placeAt, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { inPolygon, polygonArea } from '../profile/polygon'
-import type { Taken } from './taken'
+import type { Rim, Taken } from './taken'
 
 /** So many places round a run are looked at, at each of these shares of its length from it. */
 const [AROUND, OFF] = [48, [0.012, 0.03]] as const
@@ -10,11 +10,11 @@ const LEANS = 0.25
 /** From the run to a place beside it the floor rises by no more than so many times as much. */
 const STEEP = 3
 
-/** Places of the faces round what comes off, on a frame: a little way outside of the run, where those go on. */
-export function hostPlaces(taken: Taken, frame: Placement, run: readonly Vec3[]): Vec3[] {
+/** Places of the faces round what comes off, on a frame: a little way outside of one of its runs, where those go on. */
+export function hostPlaces(taken: Taken, sides: Rim['sides'], frame: Placement, run: readonly Vec3[]): Vec3[] {
   const outline = run.map(([x, y]): Vec2 => [x, y])
   const long = outline.reduce((sum, p, i) => sum + apart(p, outline[(i + 1) % outline.length]!), 0)
-  const near = floorNear(taken, frame, outline, 2 * OFF.at(-1)! * long)
+  const near = floorNear(taken, sides, frame, outline, 2 * OFF.at(-1)! * long)
   const out: Vec3[] = []
   for (const { place, away } of besides(run, long / AROUND))
     for (const off of OFF) {
@@ -51,7 +51,8 @@ function besides(run: readonly Vec3[], step: number): { place: Vec3; away: Vec2 
 
 /** The triangles that hang together with the outside of the run, are its floor, and lie within so much of its box. */
 function floorNear(
-  { on, inside, sides }: Taken,
+  { on, inside }: Taken,
+  sides: Rim['sides'],
   frame: Placement,
   outline: readonly Vec2[],
   within: number,

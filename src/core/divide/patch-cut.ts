@@ -2,9 +2,10 @@ import { facingFrame } from '../fields/face-frame'
 import { apply, invert, type Placement, turn } from '../geometry/placement'
 import { add, cross, distance, length, normalize, placeAt, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { heightOn, type Plate, thinPlate } from '../patch/thin-plate'
+import { inPolygon } from '../profile/polygon'
 import { raise } from '../result'
 import { hostPlaces } from './host-places'
-import type { Taken } from './taken'
+import type { Rim, Taken } from './taken'
 
 /** A cut that goes through a run of edges and on as the faces round it do. */
 export interface PatchCut {
@@ -21,9 +22,9 @@ export interface PatchCut {
 /** Places of the run say where the cut lies: so many at least, and its corners as long as those are no more than so many. */
 const [STATIONS, CORNERS] = [110, 180]
 /** Errors: round (the run goes round nothing), plate */
-export function patchCut(taken: Taken, field: string): PatchCut {
+export function patchCut(taken: Taken, { vertices, sides }: Rim, field: string): PatchCut {
   const { positions } = taken.on.mesh
-  const rim = taken.rim.map((v) => placeAt(positions, v))
+  const rim = vertices.map((v) => placeAt(positions, v))
   const middle = scale(rim.reduce<Vec3>((sum, p) => add(sum, p), [0, 0, 0]), 1 / rim.length) // prettier-ignore
   const around = rim.reduce<Vec3>((sum, p, i) => add(sum, cross(sub(p, middle), sub(rim[(i + 1) % rim.length]!, middle))), [0, 0, 0]) // prettier-ignore
   if (length(around) < 1e-6) return raise('round', 'These edges lie on one line and go round nothing.', field)
@@ -31,7 +32,7 @@ export function patchCut(taken: Taken, field: string): PatchCut {
   const back = invert(frame)
   const there = rim.map((p) => apply(back, p))
   const outline = there.map(([x, y]): Vec2 => [x, y])
-  const stations = [...stationsOf(there), ...hostPlaces(taken, frame, there)]
+  const stations = [...stationsOf(there), ...hostPlaces(taken, sides, frame, there)]
   const plate = thinPlate(stations.map(([x, y]): Vec2 => [x, y]), stations.map((p) => p[2])) // prettier-ignore
   const size = Math.max(...outline.map(([x, y]) => Math.hypot(x, y)))
   return {
@@ -60,15 +61,19 @@ function stationsOf(run: readonly Vec3[]): Vec3[] {
   return distance(out.at(-1)!, out[0]!) < step / 50 ? out.slice(0, -1) : out
 }
 
-/** How far in front of the cut a place lies, mm, about. */
-export function inFrontOfPatch({ frame, plate }: PatchCut, place: Vec3): number {
-  const [x, y, z] = apply(invert(frame), place)
-  const [height, alongX, alongY] = heightOn(plate, [x, y])
-  return (z - height) / Math.hypot(1, alongX, alongY)
+/** How far from a place in a direction one of some cuts is met within its run, mm; a single one past that too. */
+export function overPatches(cuts: readonly PatchCut[], place: Vec3, way: Vec3): number | undefined {
+  const [only, another] = cuts
+  if (!another) return overPatch(only!, place, way)
+  for (const cut of cuts) {
+    const far = overPatch(cut, place, way)
+    const [x, y] = apply(invert(cut.frame), add(place, scale(way, far ?? 0)))
+    if (far !== undefined && inPolygon(cut.outline, [x, y])) return far
+  }
+  return undefined
 }
 
-/** How far from a place in a direction the cut is met, mm. */
-export function overPatch({ frame, plate }: PatchCut, place: Vec3, way: Vec3): number | undefined {
+function overPatch({ frame, plate }: PatchCut, place: Vec3, way: Vec3): number | undefined {
   const back = invert(frame)
   const [from, by] = [apply(back, place), turn(back, way)]
   let far = 0

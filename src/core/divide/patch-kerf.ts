@@ -4,6 +4,7 @@ import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
 import { polygonArea } from '../profile/polygon'
 import { expectOk, raise } from '../result'
+import { aboutBends } from './about-bends'
 import { CUT_ROLES, type Kerf, type KerfNames } from './kerf'
 import type { PatchCut } from './patch-cut'
 import { widened } from './patch-sheet'
@@ -11,12 +12,24 @@ import { widened } from './patch-sheet'
 /** The cut is carried on so far past its run at least, and by so many times what its ends lie in front; to the next of such, mm. */
 const [PAST, TIMES, GRID] = [0.5, 3, 0.5]
 
+/** The same for cuts through several runs. Errors: bent, crossed */
+export function patchesKerf(
+  kernel: Kernel,
+  cuts: readonly PatchCut[],
+  ends: readonly [number, number],
+  names: KerfNames,
+): Kerf {
+  // prettier-ignore
+  const all = cuts.map((cut) => patchKerf(kernel, cut, ends, names))
+  return all.length > 1 ? { behind: kernel.union(all.map((k) => k.behind)), upTo: kernel.union(all.map((k) => k.upTo)) } : all[0]! // prettier-ignore
+}
+
 /**
  * The spaces behind a cut and up to its front, in the project's frame; both about its run alone.
  * @param ends how far in front of it they end, mm
  * Errors: bent (too sharply for the gap), crossed
  */
-export function patchKerf(
+function patchKerf(
   kernel: Kernel,
   cut: PatchCut,
   ends: readonly [number, number],
@@ -55,5 +68,9 @@ function under(
   ]
   const faces = [...triangles.map(() => 0), ...triangles.map(() => 1), ...Array<number>(2 * ring.length).fill(1)]
   const tags = [named.role, 'end'].map((role): SurfaceTag => ({ ...named, role, shape: { kind: 'free' } }))
-  return expectOk(kernel.fromFaces([...top, ...bottom].flatMap((p) => apply(cut.frame, p)), corners, faces, tags)) // prettier-ignore
+  const under = expectOk(kernel.fromFaces([...top, ...bottom].flatMap((p) => apply(cut.frame, p)), corners, faces, tags)) // prettier-ignore
+  const about = by > 0 ? aboutBends(kernel, points, triangles, inner, off, by) : []
+  if (about.length === 0) return under
+  const { positions, indices } = kernel.triangles(kernel.place(kernel.union(about), cut.frame))
+  return kernel.union([under, expectOk(kernel.fromTriangles(positions, indices, tags[0]!))])
 }

@@ -6,7 +6,7 @@ import { expectOk, raise } from '../result'
 import { CUT_ROLES, type KerfNames } from './kerf'
 import type { PatchCut } from './patch-cut'
 import { fillingOf } from './patch-sheet'
-import type { Taken } from './taken'
+import type { Rim, Taken } from './taken'
 
 /** What a part is parted to, without a gap. */
 export interface Shells {
@@ -15,23 +15,20 @@ export interface Shells {
 }
 
 /**
- * A part parted along a run of its edges: its own triangles on both sides, each closed by the same cut.
- * Errors: crossed, not-closed
+ * A part parted along runs of its edges: its own triangles on both sides, each closed by the same cuts.
+ * @param cuts one for each run
+ * Errors: pierces
  */
-export function shellsOf(kernel: Kernel, { on, inside, rim, sides }: Taken, cut: PatchCut, names: KerfNames): Shells {
+export function shellsOf(
+  kernel: Kernel,
+  { on, inside, rims }: Taken,
+  cuts: readonly PatchCut[],
+  names: KerfNames,
+): Shells {
   const { mesh } = on
-  const { points, triangles, rim: round, corners: at } = fillingOf(cut)
   const positions = Array.from(mesh.positions)
-  const added = (v: number): number => positions.push(...apply(cut.frame, points[v]!)) / 3 - 1
-  const vertices = points.map((_, v) => (v < round ? -1 : added(v)))
   const between = new Map<number, number[]>()
-  for (const [i, side] of sides.entries()) {
-    vertices[at[i]!] = rim[i]!
-    const own: number[] = []
-    for (let v = at[i]! + 1; v < (at[i + 1] ?? round); v++) own.push((vertices[v] = added(v)))
-    if (own.length > 0) between.set(side, own)
-  }
-  const patch = triangles.map((t) => t.map((v) => vertices[v]!) as [number, number, number])
+  const patch = rims.flatMap((rim, i) => patchOn(rim, cuts[i]!, positions, between))
   const { opposite } = on.topology
   for (const side of [...between.keys()]) between.set(opposite[side]!, between.get(side)!.toReversed())
   const shell = (of: 0 | 1): Solid => {
@@ -54,6 +51,20 @@ export function shellsOf(kernel: Kernel, { on, inside, rim, sides }: Taken, cut:
   } catch {
     return raise('pierces', 'The run of edges round this cannot be closed by a cut. A plane or a drawing can be had.', 'holds') // prettier-ignore
   }
+}
+
+/** A cut's triangles within its run. Its places are added to those of the part; those on sides of the run's triangles are noted. */
+function patchOn({ vertices: rim, sides }: Rim, cut: PatchCut, positions: number[], between: Map<number, number[]>) {
+  const { points, triangles, rim: round, corners: at } = fillingOf(cut)
+  const added = (v: number): number => positions.push(...apply(cut.frame, points[v]!)) / 3 - 1
+  const vertices = points.map((_, v) => (v < round ? -1 : added(v)))
+  for (const [i, side] of sides.entries()) {
+    vertices[at[i]!] = rim[i]!
+    const own: number[] = []
+    for (let v = at[i]! + 1; v < (at[i + 1] ?? round); v++) own.push((vertices[v] = added(v)))
+    if (own.length > 0) between.set(side, own)
+  }
+  return triangles.map((t) => t.map((v) => vertices[v]!) as [number, number, number])
 }
 
 /** A triangle with places on its sides, as triangles. */

@@ -3,17 +3,23 @@ import { trianglesOf } from '../faces/topology'
 import { closedRuns, nextSide } from '../mesh/half-edges'
 import { raise } from '../result'
 
-/** What of a part's surface comes off with a piece, and the one run of edges round it. */
+/** What of a part's surface comes off with a piece, and the runs of edges round it: one for each place that it stands at. */
 export interface Taken {
   on: Pointable
   /** For each triangle 1 if it comes off. */
   inside: Uint8Array
-  /** Vertices of the run in order, with what comes off to the left as seen from outside; and the sides of its triangles. */
-  rim: readonly number[]
+  /** That of most edges first. */
+  rims: readonly Rim[]
+}
+
+/** A closed run of edges. */
+export interface Rim {
+  /** Its vertices in order, with what comes off to the left as seen from outside; and the sides of its triangles. */
+  vertices: readonly number[]
   sides: readonly number[]
 }
 
-/** All of some regions. Errors: feet (several runs go round them) */
+/** All of some regions. Errors: feet (what goes round them is no runs) */
 export function takenRegions(on: Pointable, regions: Iterable<number>, field: string): Taken {
   const inside = new Uint8Array(on.mesh.indices.length / 3)
   for (const r of regions) for (const t of trianglesOf(on.topology, r)) inside[t] = 1
@@ -48,7 +54,7 @@ function roundOf(on: Pointable, inside: Uint8Array, field: string): Taken {
   for (const [t, is] of inside.entries())
     if (is) for (let side = 3 * t; side < 3 * t + 3; side++) if (opposite[side]! >= 0 && !inside[Math.floor(opposite[side]! / 3)]) sides.push(side) // prettier-ignore
   const runs = closedRuns(sides, (s) => indices[s]!, (s) => indices[nextSide(s)]!) // prettier-ignore
-  const [run, ...more] = runs ?? []
-  if (!run || more.length > 0) return raise('feet', `${more.length + 1} runs of edges go round what comes off; a cut follows one. A plane or a drawing can be had.`, field) // prettier-ignore
-  return { on, inside, rim: run.map((s) => indices[s]!), sides: run }
+  if (!runs || runs.length === 0) return raise('feet', 'The edges round what comes off do not close, or meet at one point. A plane or a drawing can be had.', field) // prettier-ignore
+  const rims = runs.map((run): Rim => ({ vertices: run.map((s) => indices[s]!), sides: run }))
+  return { on, inside, rims: rims.toSorted((a, b) => b.sides.length - a.sides.length) }
 }

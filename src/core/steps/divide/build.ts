@@ -14,7 +14,7 @@ import { middleOfTriangle } from '../../mesh/doubled-normal'
 import { rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { leaving, type PartOutput, type StepContext, type StepOutput } from '../step-kind'
-import { type Cut, cutAt } from './cuts'
+import { type AlongFaces, type Cut, cutAt } from './cuts'
 import type { DivideValues } from './fields'
 
 /** A cut in a box leaves at least so much room, mm. */
@@ -100,7 +100,7 @@ function partedBy(
   if (box) return partedInBox(kernel, v.part.solid, kerfs[0]!, box)
   const [face] = v.holds
   if (!face) return raise('no-face', 'Pick a face of the piece that comes off.', 'holds')
-  if (cut.taken && 'patch' in cut.surface) return partedAlongRun(kernel, v.part.solid, shellsOf(kernel, cut.taken, cut.surface.patch, { step: id, cut: '1' }), kerfs[0]!) // prettier-ignore
+  if ('taken' in cut) return partedAlongRun(kernel, v.part.solid, shellsOf(kernel, cut.taken, cut.surface.patches, { step: id, cut: '1' }), kerfs[0]!) // prettier-ignore
   return partedPiece(kernel, v.part.solid, kerfs[0]!, farthestOf(face, cut.inFront))
 }
 
@@ -114,7 +114,7 @@ function staying(v: DivideValues, all: readonly PieceHere[], { kernel }: StepCon
 }
 
 /** The middle of the triangle of a face that lies farthest in front of a cut. */
-function farthestOf({ on: { mesh, topology }, region }: FaceValue, inFront: Cut['inFront']): Vec3 {
+function farthestOf({ on: { mesh, topology }, region }: FaceValue, inFront: AlongFaces['inFront']): Vec3 {
   let best: Vec3 = [0, 0, 0]
   let most = -Infinity
   for (const t of trianglesOf(topology, region)) {

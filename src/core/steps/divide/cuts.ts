@@ -2,7 +2,7 @@ import { cutLine, carriedOn, comesOff, type LineShape } from '../../divide/cut-l
 import type { CutSurface } from '../../divide/cut-surface'
 import { type FlatsCut, flatsCut, inFrontOfFlats, seatOnFlats, waysOffFlats } from '../../divide/flats-kerf'
 import type { Carried } from '../../divide/kerf'
-import { inFrontOfPatch, patchCut } from '../../divide/patch-cut'
+import { type PatchCut, patchCut } from '../../divide/patch-cut'
 import { inFrontOf, isRound, roundCut, seatOf, wayOff } from '../../divide/round-kerf'
 import { sectionOf } from '../../divide/section'
 import { type Taken, takenWithin } from '../../divide/taken'
@@ -29,18 +29,28 @@ import type { DivideValues } from './fields'
 import { flatOf, footOf } from './foot'
 
 /** A cut, whatever it goes by. */
-export interface Cut {
+export type Cut = AlongFaces | ThroughRuns
+
+interface AnyCut {
   /** On the cut: z leads to the front, by the way that this comes off where the cut is no plane of its own. */
   seat: (way: Vec3) => Placement
   surface: CutSurface
-  /** How far in front of it a place lies, mm. */
-  inFront: (place: Vec3) => number
   /** The ways by which what is in front comes off, by that. */
   ways: (front: Solid | undefined) => Vec3[]
   /** What the part has on it; for straight cuts only. */
   section?: Profile
-  /** What comes off by itself within a run of edges. */
-  taken?: Taken
+}
+
+/** By a line or by faces drawn on. */
+export interface AlongFaces extends AnyCut {
+  /** How far in front of it a place lies, mm. */
+  inFront: (place: Vec3) => number
+}
+
+/** Through runs of edges, within which something comes off by itself. */
+interface ThroughRuns extends AnyCut {
+  surface: { patches: readonly PatchCut[] }
+  taken: Taken
 }
 
 /** The nth cut, from 0 on. */
@@ -69,7 +79,7 @@ function planeCut(v: DivideValues, frame: Placement, shape: LineShape, nth: numb
 }
 
 /** A cut by a line that is carried through. @param section of the part on it, if it is straight */
-function lineCut(frame: Placement, carried: Carried, section: Profile | undefined): Cut {
+function lineCut(frame: Placement, carried: Carried, section: Profile | undefined): AlongFaces {
   const back = invert(frame)
   return {
     seat: () => frame,
@@ -113,7 +123,7 @@ function cutAtFoot(v: DivideValues): Cut {
 /** Places of a round face lie this much behind it at most, on found meshes, mm. */
 const CHORD = 0.3
 
-function cutOnFlats(cut: FlatsCut): Cut {
+function cutOnFlats(cut: FlatsCut): AlongFaces {
   const ways = waysOffFlats(cut)
   return {
     seat: (way) => seatOnFlats(cut, way),
@@ -127,7 +137,7 @@ function cutOnFlats(cut: FlatsCut): Cut {
 const AGAINST = -1e-6
 
 /** In front of all of some cuts. Errors: opposite */
-function cutInCorner(faces: readonly Cut[]): Cut {
+function cutInCorner(faces: readonly AlongFaces[]): AlongFaces {
   return {
     seat: (way) => faces[0]!.seat(way),
     surface: { faces: faces.map((f) => f.surface) },
@@ -135,10 +145,12 @@ function cutInCorner(faces: readonly Cut[]): Cut {
     ways: (front) => {
       const off = faces.map((f) => f.ways(front)[0]!)
       const all = [...off, normalize(off.reduce(add))].filter((way) => off.every((o) => dot(o, way) > AGAINST))
-      return all.length > 0 ? all : raise('opposite', 'What it stands on holds it from all sides, so that it could not come off. A plane through it can be had.', 'holds') // prettier-ignore
+      return all.length > 0 ? all : heldFromAllSides()
     },
   }
 }
+
+const heldFromAllSides = () => raise('opposite', 'What it stands on holds it from all sides, so that it could not come off. A plane through it can be had.', 'holds') // prettier-ignore
 
 /** Through picked edges that go round what has a face. Errors: no-face, no-edge, other-part, open, feet */
 function cutThroughRun(v: DivideValues): Cut {
@@ -152,15 +164,21 @@ function cutThroughRun(v: DivideValues): Cut {
 
 /** What comes off this much beside straight up from its foot is looked at: the tangent. */
 const ASIDE = 1
+/** Feet that look apart by so much leave no way between them: their directions' mean. */
+const APART = 0.1
 
-function cutRound(taken: Taken): Cut {
-  const cut = patchCut(taken, 'holds')
+/** Errors: opposite, round, plate */
+function cutRound(taken: Taken): ThroughRuns {
+  const patches = taken.rims.map((rim) => patchCut(taken, rim, 'holds'))
+  const outs = patches.map(({ frame }) => turn(frame, [0, 0, 1]))
+  const mean = scale(outs.reduce(add), 1 / outs.length)
+  const frame = patches.length === 1 ? patches[0]!.frame : turnOnto([0, 0, 1], normalize(mean))
   const beside: Vec3[] = [[0, 0, 1], [ASIDE, 0, 1], [-ASIDE, 0, 1], [0, ASIDE, 1], [0, -ASIDE, 1]] // prettier-ignore
-  const ways = beside.map((way) => normalize(turn(cut.frame, way)))
+  const ways = beside.map((way) => normalize(turn(frame, way))).filter((way) => outs.every((o) => dot(o, way) > AGAINST)) // prettier-ignore
+  if (length(mean) < APART || ways.length === 0) heldFromAllSides()
   return {
-    seat: (way) => compose(translation(apply(cut.frame, [0, 0, 0])), turnOnto([0, 0, 1], way)),
-    surface: { patch: cut },
-    inFront: (place) => inFrontOfPatch(cut, place),
+    seat: (way) => compose(translation(apply(patches[0]!.frame, [0, 0, 0])), turnOnto([0, 0, 1], way)),
+    surface: { patches },
     ways: () => ways,
     taken,
   }
@@ -169,7 +187,7 @@ function cutRound(taken: Taken): Cut {
 /** Farther than any place of the part is from another, mm. */
 const farOf = ({ part }: DivideValues): number => length(boxSize(part.solid.bounds())) + 1
 
-function cutOnRound(v: DivideValues, on: Pointable, region: number, place: Vec3): Cut {
+function cutOnRound(v: DivideValues, on: Pointable, region: number, place: Vec3): AlongFaces {
   const cut = roundCut(on, region, shapeOf(on, region), boxMiddle(v.part.solid.bounds()), farOf(v))
   return {
     seat: (way) => seatOf(cut, way),
