@@ -188,19 +188,24 @@ test('what stands in a corner comes off both faces there, picked by any of its f
   await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the front') // prettier-ignore
 })
 
-test('what stands on walls that bend comes off along them, is pinned, and goes on again at a slant', async ({
-  page,
-}) => {
+/** A body whose walls bend from a circle to a square, with what is added to it; in Divide. */
+async function openVase(page: Page, ...added: readonly StepOf[]): Promise<void> {
   const drawn = (off: string, outline: object, id: string): StepOf => ['drawing', { on: { base: 'ground', off }, shapes: [outline] }, id] // prettier-ignore
   const document = sheetOf(
     drawn('0', shape('circle', { across: '70' }), 'low'),
     drawn('60', shape('rectangle', { width: '44', height: '44' }), 'high'),
     ['loft', { from: 'low', to: 'high', run: 'smooth' }, 'part'],
-    ['solid', { width: '60', depth: '16', height: '18', at: at('15', '3'), lift: '20', how: 'add', parts: ['part'] }, 'nose'], // prettier-ignore
+    ...added.map(([kind, fields, id = kind]): StepOf => [kind, { ...fields, how: 'add', parts: ['part'] }, id]),
   )
   const made = await page.request.post('/api/projects', { data: { document: { ...emptyProject('A test'), steps: document.steps } } }) // prettier-ignore
   await page.goto(`/project/${((await made.json()) as { id: string }).id}`)
   await page.getByRole('button', { name: 'Divide', exact: true }).click()
+}
+
+test('what stands on walls that bend comes off along them, is pinned, and goes on again at a slant', async ({
+  page,
+}) => {
+  await openVase(page, ['solid', { width: '60', depth: '16', height: '18', at: at('15', '3'), lift: '20' }, 'nose'])
   await from(page, 'right', 'Flat face, 16 × 18')
   await page.getByRole('button', { name: 'take off what stands out here' }).click()
   await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 60_000 })
@@ -208,4 +213,28 @@ test('what stands on walls that bend comes off along them, is pinned, and goes o
   await typed(page, 1, 'Diameter', '3')
   await expect(row(page, 'Pin 2 at cut 1 of Part')).toContainText('✓', { timeout: 60_000 })
   await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the right, at a slant') // prettier-ignore
+})
+
+test('a handle comes off both of its feet, with a pin in each, and its gap is changed in its sentence', async ({
+  page,
+}) => {
+  const arm = { width: '60', depth: '10', height: '8', at: at('15', '0') }
+  await openVase(
+    page,
+    ['solid', { ...arm, lift: '12' }, 'lower arm'],
+    ['solid', { ...arm, lift: '40' }, 'upper arm'],
+    ['solid', { width: '8', depth: '10', height: '36', at: at('42', '0'), lift: '12' }, 'grip'],
+  )
+  await from(page, 'right', 'Flat face, 10 × 36')
+  await page.getByRole('button', { name: 'take off what stands out here' }).click()
+  await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.20', { timeout: 60_000 })
+  await expect(pieces(page)).toContainText('Part 2')
+  await expect(pieces(page)).not.toContainText('Part 3')
+  await page.getByRole('button', { name: 'join the pieces with pins', exact: true }).click()
+  await typed(page, 1, 'Diameter', '3')
+  await typed(page, 1, 'How far they reach into a piece', '3')
+  await expect(row(page, 'Pin 2 at cut 1 of Part')).toContainText('✓', { timeout: 60_000 })
+  await typed(page, 0, 'Gap between the pieces', '0.3')
+  await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.30', { timeout: 60_000 })
+  await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the right') // prettier-ignore
 })
