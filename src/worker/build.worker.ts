@@ -27,6 +27,8 @@ import { compareRevisions } from '../core/references/revision'
 import { shapeTraits } from '../core/references/shape-facts'
 import { Builder } from '../core/sheet/builder'
 import { type FaceAt, faceAt, type Growth, grown } from '../core/alter/grown'
+import { keptAt } from '../core/alter/kept-at'
+import type { KeptFace } from '../core/document/pick-schema'
 import { type EdgesMeant, edgesMeant } from '../core/fields/edges-meant'
 import type { SavedTaken } from '../core/fields/taken-edges'
 import { type Joint, PROPOSALS, type Proposal, type ProposedFor } from '../core/propose'
@@ -176,6 +178,13 @@ const worker = {
     const { view } = await ready()
     const on = view.lastParts().get(part)?.pointable()
     return on ? grown(on, regions, how).map((r) => faceAt(on, r)) : []
+  },
+
+  /** Where kept faces lie: each on the first of some parts of the last build that has it. */
+  async keptFaces(parts: readonly string[], kept: readonly KeptFace[]) {
+    const { view } = await ready()
+    const on = parts.flatMap((id) => { const part = view.lastParts().get(id); return part ? [[id, part.pointable()] as const] : [] }) // prettier-ignore
+    return kept.map((face) => keptAt(on, face))
   },
 
   /** What a step of the last build adds to the parts before it and takes from them. */

@@ -238,3 +238,22 @@ test('a handle comes off both of its feet, with a pin in each, and its gap is ch
   await expect(row(page, 'Cut 1 through Part')).toContainText('✓ 0.30', { timeout: 60_000 })
   await expect(page.getByRole('list', { name: 'Order of putting together' })).toContainText('Part 2 onto Part 1, from the right') // prettier-ignore
 })
+
+test('what a cut was picked by is told, shown in the scene and left out behind its words', async ({ page }) => {
+  await openBracket(page)
+  await cuts(page).first().getByRole('button', { name: 'The face that the piece has, 1 face' }).click()
+  const panel = page.getByRole('dialog', { name: 'The face that the piece has' })
+  await panel.getByRole('button', { name: 'Flat face, 22 × 16, faces front', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Scene' })).toContainText('Flat face, 22 × 16, faces front · Bracket 2')
+  // What is shown is what was taken already.
+  await expect(
+    cuts(page)
+      .first()
+      .getByRole('button', { name: /^take the/ }),
+  ).toHaveCount(0)
+  await panel.getByRole('button', { name: 'Leave out Flat face' }).click()
+  await expect(cuts(page).first().getByRole('alert')).toContainText('Pick a face of the piece that comes off')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(cuts(page).first().getByRole('alert')).toHaveCount(0)
+})

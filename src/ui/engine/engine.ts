@@ -3,6 +3,7 @@ import type { ExportFormat } from '@/core/formats/export-formats'
 import type { Growth } from '@/core/alter/grown'
 import type { SavedTaken } from '@/core/fields/taken-edges'
 import type { Quality } from '@/core/built/built'
+import type { KeptFace } from '@/core/document/pick-schema'
 import type { Finding } from '@/core/checks/finding'
 import type { Project } from '@/core/document/schema'
 import type { Pick } from '@/core/fit/picks'
@@ -186,6 +187,11 @@ export class Engine {
   /** The faces of a part of the last build that picked ones grow to. */
   grown(part: string, regions: readonly number[], how: Growth) {
     return this.builder.grown(part, regions, how)
+  }
+
+  /** Where kept faces lie: each on the first of some parts of the last build that has it. */
+  keptFaces(parts: readonly string[], kept: readonly KeptFace[]) {
+    return this.builder.keptFaces(parts, kept)
   }
 
   /** What a step of the last build adds to the parts before it and takes from them. */

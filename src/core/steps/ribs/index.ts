@@ -47,6 +47,7 @@ export const ribsStep = stepKind({
     rib: { called: 'side of a rib', moved: ['web', 'the thickness'] },
     'rib:top': { called: 'top of a rib', moved: ['high', 'the height'], along: () => 1 },
   },
+  start: ({ parts }) => (parts.length > 0 ? { part: parts.at(-1)!.id } : undefined),
   offers: (at) => offerOnFlat(at, 'ribs', 'ribs on it'),
   example: [
     { kind: 'solid', fields: { width: '40', depth: '40' } },

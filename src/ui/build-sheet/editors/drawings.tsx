@@ -17,6 +17,7 @@ import { edgesOf, facesOf, roundsOf } from '../../store/taken'
 import { useDocument, useProject } from '../../store/store'
 import { partsBefore, shapesAround } from './shapes-around'
 import type { EditorProps } from './editor'
+import { KeptPanel } from './kept-panel'
 
 /** What an earlier step left: a drawing, by its name or its number among those there are. */
 export function PublicationEditor({ spec, saved, write, step }: EditorProps<PublicationField, string>) {
@@ -133,7 +134,7 @@ export function TakenEdgesEditor({ spec, saved, write }: EditorProps<TakenEdgesF
   const faces = facesOf(picks, references)
   return (
     <span title={spec.label}>
-      <span className="figure">{said(saved)}</span>
+      <KeptTaken label={spec.label} says={said(saved)} saved={saved} write={write} />
       {faces.length > 0 && (
         <>
           <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(faces)}>
@@ -148,13 +149,29 @@ export function TakenEdgesEditor({ spec, saved, write }: EditorProps<TakenEdgesF
   )
 }
 
+/** Faces and edges that were taken, each of which can be left out. */
+function KeptTaken({
+  saved,
+  write,
+  ...panel
+}: {
+  label: string
+  says: string
+  saved: SavedTaken[]
+  write: (next: SavedTaken[]) => void
+}) {
+  // prettier-ignore
+  const each = saved.map((t, i) => `${'edge' in t ? 'edge' : 'round' in t ? 'run of edges' : 'face'} ${i + 1}`)
+  return <KeptPanel {...panel} each={each} leaveOut={(nth) => write(saved.filter((_, i) => i !== nth))} />
+}
+
 /** Edges in space that a panel fills: those beside what is picked, each alone or all the way round its face. */
 export function RimEditor({ spec, saved, write }: EditorProps<RimField, SavedTaken[]>) {
   const picks = useProject((s) => s.picks)
   const [round, alone, smooth] = [roundsOf(picks), edgesOf(picks, 'piece'), edgesOf(picks, 'smooth')]
   return (
     <span title={spec.label}>
-      <span className="figure">{saidOfRim(saved)}</span>
+      <KeptTaken label={spec.label} says={saidOfRim(saved)} saved={saved} write={write} />
       {round.length > 0 && (
         <>
           <button type="button" className="figure ml-2 text-[14px]" onClick={() => write(round)}>
@@ -167,15 +184,6 @@ export function RimEditor({ spec, saved, write }: EditorProps<RimField, SavedTak
             with what goes on from {alone.length > 1 ? 'them' : 'it'}
           </button>
         </>
-      )}
-      {saved.length > 1 && (
-        <button
-          type="button"
-          className="ml-2 text-[14px] text-soft hover:text-figure"
-          onClick={() => write(saved.slice(0, -1))}
-        >
-          leave the last out
-        </button>
       )}
     </span>
   )
