@@ -1,6 +1,6 @@
 import type { KeptFace } from '../document/pick-schema'
 import { findFace, type Pointable } from '../faces/resolve'
-import { type FaceAt, faceAt } from './grown'
+import { type FaceAt, faceAt } from '../alter/grown'
 
 /** Where a kept face lies: on the first of some parts that has it; none where it is gone from all. @param parts by id */
 export function keptAt(
