@@ -1,10 +1,14 @@
 import { cased } from '../../../../tests/support/cased'
 import { PLAIN, simpleBoard } from '../../../../tests/support/board-shapes'
+import { read, situation, stepBytes } from '../../../../tests/support/boards'
 import { at } from '../../../../tests/support/shapes'
+import { emptyProject, makeReference } from '../../document/schema'
 import { smallestGap, TriangleTree } from '../../fit/gap'
 import { poseAt } from '../../geometry/travel'
 import { placePositions } from '../../geometry/placement'
 import { unpacked } from '../../mesh/unpack'
+import { resolveReference } from '../../references/resolve'
+import { propose } from '../offers'
 
 const on = await cased(simpleBoard({ ...PLAIN, width: 60, depth: 40, hole: 0 }), { posts: false })
 const ROOMY = { case: { clearAbove: '6', clearBelow: '4', fit: 'loose', wall: '2.4', outline: 'rectangle' } }
@@ -78,4 +82,15 @@ test('an item through the wall at the end of the hinge is met on the arc: how mu
   const wider = await hinged({ gap: String(found.mend!.value) })
   expect(wider.problems).toEqual([])
   expect(wider.findings().filter((f) => f.weight === 'stop').map((f) => f.title)).toEqual([]) // prettier-ignore
+})
+
+test('it is begun where the snap arm across from it has room beside what reaches out of the walls', async () => {
+  const plain = simpleBoard({ ...PLAIN, width: 35, depth: 33, hole: 0 })
+  const plug = { name: 'plug', place: at(14, 29, 1.6), solid: { kind: 'box' as const, size: [11, 7, 5] as [number, number, number] } } // prettier-ignore
+  const model = await read(await stepBytes({ name: 'shed', children: ['children' in plain ? plain.children[0]! : plain, plug] })) // prettier-ignore
+  const settings = makeReference({ id: 'board', name: 'Carrier', kind: 'step', file: 'a'.repeat(64), fileName: 'c.step' }) // prettier-ignore
+  const empty = { ...emptyProject('Shed'), references: [settings] }
+  const { steps } = propose(situation(empty, [resolveReference(model, settings)]), ['wrap', 'let out', 'hinge'])
+  expect(steps.find((s) => s.kind === 'hinge')!.fields).toMatchObject({ side: 'left' })
+  expect(steps.find((s) => s.kind === 'snaps')!.fields).toMatchObject({ sides: 'right' })
 })

@@ -72,7 +72,7 @@ function armAcross(at: Situation, step: string): Record<string, unknown> {
 const ACROSS: Readonly<Record<Side, Side>> = { back: 'front', front: 'back', left: 'right', right: 'left' }
 const SIDES = Object.keys(ACROSS) as Side[]
 
-/** The side that has room for it nearest to its middle, the back first; a shorter one where none has for the usual. */
+/** The side that has room for it nearest to its middle, and for an arm across from it, the back first; a shorter one where none has for the usual. */
 function hingeSide(reference: OfferedReference): { side: Side; shift: number | undefined; usual: number } {
   const bounds = reference.board?.bounds ?? ([0, 0, 0, 0] as const)
   const found = LENGTHS.flatMap((usual) =>
@@ -81,7 +81,9 @@ function hingeSide(reference: OfferedReference): { side: Side; shift: number | u
       return { side, usual, shift: clearShift(reference, [side], wide) }
     }),
   )
-  const free = found.filter((f) => f.shift !== undefined)
+  const all = found.filter((f) => f.shift !== undefined)
+  const closed = all.filter((f) => clearShift(reference, [ACROSS[f.side]], ARM) !== undefined)
+  const free = closed.length > 0 ? closed : all
   const longest = free.filter((f) => f.usual === free[0]!.usual)
   return longest.sort((a, b) => Math.abs(a.shift!) - Math.abs(b.shift!))[0] ?? found[0]!
 }
