@@ -1,6 +1,7 @@
 import { at, built, shape, sheetOf, type StepOf } from '../../../tests/support/drawn'
 import { APART, STANDS } from '../alter/fact-bits'
 import { faceFacts } from '../alter/face-facts'
+import { faceAt } from '../alter/grown'
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
 import { keepEdge, keepFace, pointable, seen } from '../faces/resolve'
@@ -33,7 +34,7 @@ function pickOn(part: BuiltPart, isMeant: (shape: SurfaceShape) => boolean, plac
     region,
     shape: part.mesh.surfaces[surfaceOf[region]!]!.shape,
     point: place,
-    size: [1, 1, 1],
+    size: faceAt(on, region).size,
     stands: (faceFacts(on)[region]! & STANDS) > 0,
     apart: (faceFacts(on)[region]! & APART) > 0,
     edge: { from: place, to: place, off: 0, kept: keepEdge(seen(on), border, place), flat: borders[border]!.regions.every((r) => part.mesh.surfaces[surfaceOf[r]!]!.shape.kind === 'plane') }, // prettier-ignore
@@ -44,8 +45,10 @@ const faces = (way: Vec3) => (s: SurfaceShape) =>
   s.kind === 'plane' && s.normal.every((v, k) => Math.abs(v - way[k]!) < 1e-6)
 const isBore = (s: SurfaceShape) => s.kind === 'cylinder'
 
-async function offered(...meant: [(s: SurfaceShape) => boolean, Vec3][]) {
-  const project = sheetOf(...BLOCK)
+const offered = (...meant: [(s: SurfaceShape) => boolean, Vec3][]) => offeredOn(BLOCK, ...meant)
+
+async function offeredOn(steps: readonly StepOf[], ...meant: [(s: SurfaceShape) => boolean, Vec3][]) {
+  const project = sheetOf(...steps)
   const { build } = await built(project)
   const picks = meant.map(([is, place]) => pickOn(build.parts[0]!, is, place))
   let ids = 0
@@ -95,4 +98,20 @@ test('the run of edges beside the pick is filled: the bore’s rim beside it, th
   const panel = async (of: Awaited<ReturnType<typeof offered>>) => (await built(of.after(words))).build.parts.find((p) => p.name === 'Panel')!.volume / 3 // prettier-ignore
   expect((await panel(rim)) / (25 * Math.PI)).toBeCloseTo(1, 2)
   expect(await panel(await offered([TOP[0], [-20, 15, 12]]))).toBeCloseTo(1200, 2)
+})
+
+test('what has no room on a small face is not offered there, and what is begun on a narrow one or a short round fits', async () => {
+  const NEEDS_ROOM = ['vents in it', 'recesses for rubber feet in it', 'keyholes in it', 'clip it onto a mounting rail']
+  const strip: StepOf[] = [['solid', { width: '40', depth: '3', height: '30' }, 'part']]
+  const { words, after } = await offeredOn(strip, [faces([0, 0, 1]), [0, 1.5, 30]])
+  expect(words.filter((w) => NEEDS_ROOM.includes(w))).toEqual([])
+  for (const word of ['round all edges of this face', 'round this edge', 'bevel this edge'])
+    expect([word, (await built(after(word), 'view')).problems]).toEqual([word, []])
+  const wall = await offeredOn(strip, [faces([0, -1, 0]), [0, -1.5, 15]])
+  expect(wall.words.filter((w) => NEEDS_ROOM.includes(w)).toSorted()).toEqual(NEEDS_ROOM.toSorted())
+  for (const word of NEEDS_ROOM.slice(0, 3))
+    expect([word, (await built(wall.after(word), 'view')).problems]).toEqual([word, []])
+  const disc: StepOf[] = [['solid', { shape: 'cylinder', across: '30', height: '5' }, 'part']]
+  const round = await offeredOn(disc, [(s) => s.kind === 'cylinder', [15, 0, 2.5]])
+  expect((await built(round.after('put a ring on it'), 'view')).problems).toEqual([])
 })

@@ -51,6 +51,14 @@ export function flatPick({ picks, references }: Picked) {
   return pick && face && { pick, face }
 }
 
+/** How far a flat face reaches along it and up it as seen from in front, by its box, mm; of others not at all. */
+export function reachOf({ shape, size: [x, y, z] }: Pick): { along: number; up: number } {
+  if (shape.kind !== 'plane') return { along: 0, up: 0 }
+  const [nx, ny, nz] = shape.normal.map(Math.abs) as [number, number, number]
+  if (nz >= nx && nz >= ny) return { along: x, up: y }
+  return { along: nx > ny ? y : x, up: z }
+}
+
 /** The edge of a part that a pick lies by: that piece alone, or with what runs on from it without a corner. */
 export const pickedEdgeOf = ({ owner, edge }: Pick, run: 'piece' | 'smooth' = 'piece') =>
   edge?.kept && { part: owner, edge: { ...edge.kept, run } }
@@ -73,10 +81,25 @@ export function pickedFaces({ picks }: { picks: Situation['picks'] }) {
   return { part: first.owner, faces: picks.map((p) => p.kept!), first, many: picks.length > 1 }
 }
 
-/** For a flat face of a part that is picked: a step that works on it, told from its middle. */
-export function offerOnFace(at: Situation, kind: string, words: string, more: Record<string, unknown> = {}): Offer[] {
+/** For a flat face of a part that is picked: a step that works on it, told from its middle. @param least how long it has to be both ways, and one way, mm */
+export function offerOnFace(
+  at: Situation,
+  kind: string,
+  words: string,
+  more: Record<string, unknown> = {},
+  least: Least = [0, 0],
+): Offer[] {
+  // prettier-ignore
   const picked = flatPick(at)
-  if (!picked || !('part' in picked.face)) return []
+  if (!picked || !('part' in picked.face) || !hasRoom(picked.pick, least)) return []
   const { face } = picked
   return [{ key: kind, words, picked: true, steps: [newStep(at, kind, { part: face.part, on: { ...face, datum: 'middle', off: '0' }, ...more })] }] // prettier-ignore
+}
+
+/** What something needs of a flat face: so much both ways, and so much one way, mm. */
+export type Least = readonly [short: number, long: number]
+
+export function hasRoom(pick: Pick, [short, long]: Least): boolean {
+  const { along, up } = reachOf(pick)
+  return Math.min(along, up) >= short && Math.max(along, up) >= long
 }

@@ -11,6 +11,7 @@ import { type FaceCover, faceCover } from '../face-cover'
 import { joinedOutput, ROOT } from '../joining'
 import { offerOnFlat } from '../on-flat'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
+import { hasRoom } from '../picked'
 import { OUT } from '../through'
 
 const fields = {
@@ -22,6 +23,9 @@ const fields = {
   margin: lengthField('From the edges', '2', 0, 500),
 }
 type Values = FieldValues<typeof fields>
+
+/** Faces have room for small ones at their corners, and for the usual, from so much on, mm. */
+const [SMALL, USUAL] = [13, 26]
 
 /** Recesses for rubber feet, or feet, near the corners of a face. */
 export const feetStep = stepKind({
@@ -40,7 +44,7 @@ export const feetStep = stepKind({
     foot: { called: 'side of a foot', moved: ['across', 'the diameter'] },
     seat: { called: 'seat of a foot', moved: ['deep', 'the depth'], along: ({ as }) => (as === 'foot' ? 1 : -1) },
   },
-  offers: (at) => offerOnFlat(at, 'feet', 'recesses for rubber feet in it'),
+  offers: (at) => offerOnFlat(at, 'feet', 'recesses for rubber feet in it', SMALL, at.picks.every((p) => hasRoom(p, [USUAL, USUAL])) ? {} : { across: '4', margin: '1' }), // prettier-ignore
   example: [
     { kind: 'solid', fields: { width: '40', depth: '40' } },
     { kind: 'feet', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore

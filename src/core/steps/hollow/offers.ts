@@ -1,3 +1,4 @@
+import { boxSize } from '../../geometry/vec'
 import { newStep, type Offer, type Situation } from '../offer'
 import { pickedFaces } from '../picked'
 
@@ -7,10 +8,16 @@ export function startHollow(at: Situation): Record<string, unknown> | undefined 
   return last && { part: last.id }
 }
 
+/** Two of the usual walls, and as much between them, in lines. */
+const LINES = 10
+
 /** The part whose faces are picked, open there. */
 export function offerHollow(at: Situation): Offer[] {
   const picked = pickedFaces(at)
   if (!picked) return []
+  const { bounds } = at.parts.find((p) => p.id === picked.part) ?? {}
+  // Its walls would fill a plate.
+  if (bounds && Math.min(...boxSize(bounds)) < LINES * at.document.printer.line) return []
   const words = picked.many ? 'hollow the part, open at these faces' : 'hollow the part, open here'
   return [{ key: 'hollow open', words, picked: true, of: 'part', steps: [newStep(at, 'hollow', { part: picked.part, open: picked.faces })] }] // prettier-ignore
 }

@@ -10,7 +10,7 @@ import type { Profile } from '../../profile/segment'
 import { circle, rectangle } from '../../profile/shapes'
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
-import { offerOnFace } from '../picked'
+import { offerOnFace, reachOf } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { type Span, throughFirst } from '../through'
 
@@ -26,6 +26,9 @@ const fields = {
   turn: angleField('The turn', '0', -360, 360),
 }
 type Values = FieldValues<typeof fields>
+
+/** How wide and how high a face has to be for one, and how long for a row of two, mm. */
+const [LEAST, DROP, ROW] = [12, 22, 42]
 
 /** Keyholes to hang something on screw heads. */
 export const keyholesStep = stepKind({
@@ -48,7 +51,7 @@ export const keyholesStep = stepKind({
     head: { called: 'hole for the head', moved: ['head', 'the hole for the head'], along: () => -2 },
     neck: { called: 'slot for the shank', moved: ['neck', 'the slot for the shank'], along: () => -2 },
   },
-  offers: (at) => offerOnFace(at, 'keyholes', 'keyholes in it'),
+  offers: (at) => offerOnFace(at, 'keyholes', 'keyholes in it', at.picks.every((p) => reachOf(p).along >= ROW) ? {} : { count: '1' }, [LEAST, DROP]), // prettier-ignore
   example: [
     { kind: 'solid', fields: { width: '60', depth: '30', height: '3' } },
     { kind: 'keyholes', fields: { part: 'before1', on: { base: 'ground', off: '3' } } },

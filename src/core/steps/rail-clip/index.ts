@@ -47,6 +47,9 @@ const LEAST_STAND = 1.5
 /** How far off the middle its screws are, mm. */
 const APART = 8
 
+/** It is screwed to a face that is so long both ways, and one way, mm. */
+const LEAST = [12, 26] as const
+
 /** A part of its own that is screwed to a flat face and clips onto a 35 mm mounting rail. */
 export const railClipStep = stepKind({
   kind: 'rail-clip',
@@ -80,7 +83,7 @@ export const railClipStep = stepKind({
     nut: { called: 'recess for a nut' },
   },
   checks: [(at) => armsBear(at, 'arm', LYING)],
-  offers: (at) => offerOnFace(at, 'rail-clip', 'clip it onto a mounting rail'),
+  offers: (at) => offerOnFace(at, 'rail-clip', 'clip it onto a mounting rail', {}, LEAST),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '30', height: '3' } },
     { kind: 'rail-clip', fields: { part: 'before1', on: { base: 'ground', off: '3' } } },

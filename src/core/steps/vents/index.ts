@@ -9,6 +9,9 @@ import { cellsIn } from './pattern'
 import { ventTool } from './tool'
 
 /** A field of openings for air or sound in a wall. */
+/** Its margins, and an opening or two, mm. */
+const LEAST = 10
+
 export const ventsStep = stepKind({
   kind: 'vents',
   title: 'Vents in a face',
@@ -37,7 +40,7 @@ export const ventsStep = stepKind({
     vent: { called: 'vent', moved: ['size', 'how wide each is'] },
     drip: { called: 'drip edge', moved: ['drip', 'the drip edge'], along: () => 1 },
   },
-  offers: (at) => offerOnFlat(at, 'vents', 'vents in it'),
+  offers: (at) => offerOnFlat(at, 'vents', 'vents in it', LEAST),
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'vents', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
