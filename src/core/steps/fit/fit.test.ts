@@ -4,8 +4,11 @@ import { Random } from '../../../../tests/fuzz/random'
 import { suction } from '../../checks/suction'
 import { setField } from '../../document/edits'
 import { measureLedger } from '../../fit/ledger'
+import type { Pick } from '../../fit/picks'
+import { boxOfPositions } from '../../geometry/vec'
 import { Kernel } from '../../kernel/kernel'
 import { Builder } from '../../sheet/builder'
+import { offersAt } from '../offers'
 
 /** A pin that ends at 20, its outline drawn on the ground. */
 const pin = (outline: object): StepOf[] => [
@@ -179,4 +182,14 @@ test('a pin that closes up the air under it is told, and a groove of its fit let
   const row = measureLedger(open.build).find((r) => r.id === 'fit:fit')!
   expect(row).toMatchObject({ verdict: 'holds', measured: expect.closeTo(0.05, 2) })
   expect((await fit({ air: '30' })).problems[0]).toMatchObject({ field: 'air' })
+})
+
+test('room is offered in the part that is nearest to what is picked', async () => {
+  const { build } = await built(sheetOf(...pin(DISC), PLATE, ['solid', { width: '60', depth: '60', height: '5', lift: '60' }, 'roof'])) // prettier-ignore
+  const end = build.parts.find((p) => p.id === 'pin')!
+  const pick: Pick = { kind: 'surface', owner: 'pin', ownerName: 'Pin', region: 0, kept: facing(end, [0, 0, 1]), shape: { kind: 'plane', normal: [0, 0, 1], point: [0, 0, 20] }, point: [0, 0, 20], size: [8, 8, 0] } // prettier-ignore
+  const parts = build.parts.map(({ id, name, mesh }) => ({ id, name, bounds: boxOfPositions(mesh.positions) }))
+  const offers = offersAt({ document: sheetOf(), references: [], parts, left: [], picks: [pick], newId: () => 'fit' })
+  const taken = offers.find((o) => o.words === 'make room for it')!
+  expect(taken.steps[0]!.fields['parts']).toEqual(['plate'])
 })
