@@ -13,8 +13,8 @@ export interface Sheet {
   triangles: Corners[]
 }
 
-/** So often edges of the outline that the triangles pass over are halved. */
-const ROUNDS = 30
+/** So often edges of the outline that the triangles pass over are halved; where it crosses itself that never ends, and this many times as many are enough to know. */
+const [ROUNDS, MOST] = [30, 12]
 /** Points inside keep this share of the edges' length from the outline. */
 const CLEAR = 0.6
 
@@ -25,8 +25,9 @@ const CLEAR = 0.6
  */
 export function filled(outline: readonly Vec2[], longest: number, field = 'of'): Sheet {
   let rim = outline.flatMap((p, i) => cutUp(p, outline[(i + 1) % outline.length]!, longest))
+  const most = MOST * rim.length
   const inside = gridIn(outline, longest).filter((p) => rim.every((q) => apart(p, q) > CLEAR * longest)) // prettier-ignore
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < ROUNDS && rim.length <= most; round++) {
     const sheet = triangulated([...rim, ...inside], outline)
     const edges = new Set(sheet.triangles.flatMap(([a, b, c]) => [`${a} ${b}`, `${b} ${c}`, `${c} ${a}`]))
     const passed = rim.map((_, i) => !edges.has(`${i} ${(i + 1) % rim.length}`))
