@@ -1,6 +1,4 @@
-import { cpSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { DEMOS, demoFolder } from '../../tests/support/demos'
 import { runChecks } from '../core/checks'
 import { measureLedger } from '../core/fit/ledger'
 import { exportFiles, exportWishes, listExport } from '../core/formats/export-parts'
@@ -11,23 +9,15 @@ import { countsOf } from '../core/print/part-list'
 import { layPlates } from '../core/print/plates/plates'
 import { plateWishes } from '../core/print/plates/wishes'
 import { Builder } from '../core/sheet/builder'
-import { loadProject } from './files'
 
-const FOLDERS = ['boards', 'bracket', 'found', 'handles', 'hinge', 'shelf']
-let folder: string
-beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), 'anorak-demos-'))
-  for (const own of FOLDERS) cpSync(join('demo', own), folder, { recursive: true })
-})
-afterAll(() => rmSync(folder, { recursive: true, force: true }))
+let folder: ReturnType<typeof demoFolder>
+beforeAll(() => void (folder = demoFolder()))
+afterAll(() => folder.remove())
 
-const demos = readdirSync('demo').filter((f) => f.endsWith('.json'))
-
-test.each(demos)(
+test.each(DEMOS)(
   '%s goes through the gate: nothing stops it, its parts are closed, and its plates hold all of them',
   async (name) => {
-    cpSync(join('demo', name), join(folder, name))
-    const { project, models } = await loadProject(join(folder, name))
+    const { project, models } = await folder.load(name)
     const kernel = await Kernel.load()
     const builder = new Builder(kernel)
     const build = await builder.build(project, models, 'view')

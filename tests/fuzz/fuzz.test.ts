@@ -20,6 +20,7 @@ import { readBrokenFiles } from './read-files'
 import { roundRandomChains } from './round-chains'
 import { samples } from './samples'
 import { saveBrokenProjects } from './serve-projects'
+import { takeRandomOffers } from './take-offers'
 
 /** A short run of `npm run fuzz`, the same each time; a failure names the seed that makes it again. */
 const SEED = 20_261
@@ -44,6 +45,10 @@ test('random projects build without a throw or an open part, and are measured an
   const models = new Map([[project.references[0]!.file, model]])
   expect(await buildRandomProjects(SEED, 30, kernel, project, models)).toEqual([])
 }, 120_000)
+
+test('what is offered for random faces of the demos is built, or says what stands in its way, and nothing else breaks', async () => {
+  expect(await takeRandomOffers(SEED, 12, await Kernel.load())).toEqual([])
+}, 240_000)
 
 test('parts divided at random add up, are in one piece each, do not overlap, and go together with the gaps that were asked, as exported too', async () => {
   expect(await divideRandomParts(SEED, 40, await Kernel.load())).toEqual([])

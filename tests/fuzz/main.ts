@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|skins|chains|cuts|beds|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|offers|skins|chains|cuts|beds|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
- * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the
- * server, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, makes them fit random beds, changes their faces by hand, and those of found meshes, and proves
+ * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the server, takes
+ * what is offered for random faces of the demos, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, makes them fit random beds, changes their faces by hand, and those of found meshes, and proves
  * random parts whose figures are known. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
@@ -27,6 +27,7 @@ import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
 import { roundRandomChains } from './round-chains'
 import { shapeRandomSkins } from './shape-skins'
+import { takeRandomOffers } from './take-offers'
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -58,6 +59,10 @@ if (wanted('projects')) {
   const model = expectOk(await readStep(readFileSync('demo/boards/rl-2-rev-a.step'), startQuietly))
   const models = new Map([[project.references[0]!.file, model]])
   await inLots('projects', (from, count) => buildRandomProjects(from, count, kernel, project, models))
+}
+if (wanted('offers')) {
+  const kernel = await Kernel.load()
+  await inLots('offers', (from, count) => takeRandomOffers(from, count, kernel))
 }
 if (wanted('skins')) {
   const kernel = await Kernel.load()

@@ -1,10 +1,8 @@
+import { pickBeside } from '../../../tests/support/picked'
 import { at, built, shape, sheetOf, type StepOf } from '../../../tests/support/drawn'
-import { APART, STANDS } from '../alter/fact-bits'
-import { faceFacts } from '../alter/face-facts'
-import { faceAt } from '../alter/grown'
 import type { BuiltPart } from '../built/built'
 import type { Project } from '../document/schema'
-import { keepEdge, keepFace, pointable, seen } from '../faces/resolve'
+import { pointable } from '../faces/resolve'
 import type { Pick } from '../fit/picks'
 import type { Vec3 } from '../geometry/vec'
 import type { SurfaceShape } from '../kernel/surface'
@@ -26,19 +24,7 @@ function pickOn(part: BuiltPart, isMeant: (shape: SurfaceShape) => boolean, plac
     b.regions.includes(region) ? [{ i, off: Math.min(...b.vertices.map(off)) }] : [],
   )
   const border = own.reduce((best, b) => (b.off < best.off ? b : best)).i
-  return {
-    kind: 'surface',
-    owner: part.id,
-    ownerName: part.name,
-    kept: keepFace(seen(on), region, place),
-    region,
-    shape: part.mesh.surfaces[surfaceOf[region]!]!.shape,
-    point: place,
-    size: faceAt(on, region).size,
-    stands: (faceFacts(on)[region]! & STANDS) > 0,
-    apart: (faceFacts(on)[region]! & APART) > 0,
-    edge: { from: place, to: place, off: 0, kept: keepEdge(seen(on), border, place), flat: borders[border]!.regions.every((r) => part.mesh.surfaces[surfaceOf[r]!]!.shape.kind === 'plane') }, // prettier-ignore
-  }
+  return pickBeside(part, region, border, place)
 }
 
 const faces = (way: Vec3) => (s: SurfaceShape) =>
