@@ -22,7 +22,7 @@ export function pickBeside(part: BuiltPart, region: number, border: number | und
     owner: part.id,
     ownerName: part.name,
     name: nameOf(tag),
-    kept: keepFace(seen(on), region, point),
+    kept: keepFace(seen(on), region, inside),
     region,
     shape: tag.shape,
     point,

@@ -1,5 +1,6 @@
 import { at, built, sheetOf, type StepOf } from '../../../tests/support/drawn'
-import { pointable, type Pointable } from '../faces/resolve'
+import { findFace, keepFace, pointable, type Pointable, seen } from '../faces/resolve'
+import { expectOk } from '../result'
 import { faceAt, grown } from './grown'
 import { shapeOf } from './new-faces'
 
@@ -33,4 +34,14 @@ test('a round grows along its chain, and a face over smooth edges', async () => 
   const rounds = facesOf(on, 'soft', 'cylinder')
   expect(grown(on, [rounds[0]!], 'chain').sort()).toEqual([...rounds, ...facesOf(on, 'soft', 'sphere')].sort())
   expect(grown(on, [topOf(on, 'box')], 'chain').length).toBe(on.topology.surfaceOf.length)
+})
+
+test('each face is told by a place inside of it, so that it is found again beside others of its name', async () => {
+  const slot: StepOf = ['solid', { width: '10', depth: '40', height: '20', lift: '2', how: 'take', parts: ['box'] }, 'slot'] // prettier-ignore
+  const cut: StepOf = ['solid', { width: '80', depth: '6', height: '20', lift: '5', how: 'take', parts: ['box'] }, 'cut'] // prettier-ignore
+  const on = await partOf(slot, cut)
+  const tops = facesOf(on, 'box').filter((r) => Math.abs(faceAt(on, r).point[2] - 8) < 1e-6)
+  expect(tops).toHaveLength(4)
+  for (const r of on.topology.surfaceOf.keys())
+    expect(expectOk(findFace(on, keepFace(seen(on), r, faceAt(on, r).point)))).toBe(r)
 })

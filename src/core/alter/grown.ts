@@ -1,8 +1,9 @@
+import { insideFace } from '../faces/inside-face'
 import type { Pointable } from '../faces/resolve'
 import { boxSize, dot, type Vec3 } from '../geometry/vec'
 import { areasOf } from './bulges'
 import { boxOfFaces } from './face-box'
-import { cornerOf, shapeOf } from './new-faces'
+import { shapeOf } from './new-faces'
 import { besideOf, isRound } from './rounds'
 import { alikeRounds, chainOfRounds, roundKind } from './sizes'
 import { featuresWith } from './standing'
@@ -55,4 +56,4 @@ export interface FaceAt {
 }
 
 export const faceAt = (on: Pointable, region: number): FaceAt =>
-  ({ region, point: cornerOf(on, region), size: boxSize(boxOfFaces(on, [region])) }) // prettier-ignore
+  ({ region, point: insideFace(on, region), size: boxSize(boxOfFaces(on, [region])) }) // prettier-ignore

@@ -1,7 +1,7 @@
+import { insideFace } from '../faces/inside-face'
 import { keepFace, type Pointable, seen } from '../faces/resolve'
 import { nameKey, type TaggedMesh } from '../kernel/surface'
 import { ProblemError } from '../result'
-import { cornerOf } from './new-faces'
 import { isSame } from './one-name'
 
 /**
@@ -20,7 +20,7 @@ export function checkVanished(on: Pointable, after: TaggedMesh, changed: Readonl
     return changed.has(region) || left.get(nameKey(tag))?.some((t) => isSame(t.shape, tag.shape)) ? [] : [region]
   })
   if (gone.length === 0) return
-  const faces = gone.map((r) => ({ part, face: keepFace(seen(on), r, cornerOf(on, r)) }))
+  const faces = gone.map((r) => ({ part, face: keepFace(seen(on), r, insideFace(on, r)) }))
   const [what, them] = gone.length > 1 ? [`${gone.length} faces`, 'them'] : ['A face', 'it']
   throw new ProblemError({ kind: 'vanishes', message: `${what} would vanish.`, or: { field: 'gone', value: 'go', words: `let ${them} go`, faces } }) // prettier-ignore
 }

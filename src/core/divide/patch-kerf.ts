@@ -52,7 +52,7 @@ function under(
   { by, past, down }: { by: number; past: number; down: number },
   named: Pick<SurfaceTag, 'step' | 'role' | 'copy'>,
 ): Solid {
-  const { points, triangles, inner, ring, off } = widened(cut, past)
+  const { points, triangles, inner, ring, off } = widened(kernel, cut, past)
   const top = points.map((p, i): Vec3 => add(p, scale(off[i]!, by)))
   const flat = (t: readonly number[]) => polygonArea(t.map((v): Vec2 => [top[v]![0], top[v]![1]]))
   if (triangles.slice(0, inner).some((t) => flat(t) <= 0)) return raise('bent', 'What it stands on bends too sharply for a gap of that width; a smaller one would do.', 'gap') // prettier-ignore

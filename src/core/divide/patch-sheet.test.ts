@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { IDENTITY } from '../geometry/placement'
 import { cross, dot, sub, type Vec2, type Vec3 } from '../geometry/vec'
+import { Kernel } from '../kernel/kernel'
 import { thinPlate } from '../patch/thin-plate'
 import { polygonArea } from '../profile/polygon'
 import type { PatchCut } from './patch-cut'
@@ -17,14 +18,15 @@ function bowl(radii: readonly number[], begin: number, deep: number): PatchCut {
 /** Twice the area of a triangle as seen along z, what is moved out with it. */
 const doubled = (at: readonly Vec3[]): number => cross(sub(at[1]!, at[0]!), sub(at[2]!, at[0]!))[2]
 
-test('a cut that is carried past its run lies nowhere over itself, wherever that begins', () => {
+test('a cut that is carried past its run lies nowhere over itself, wherever that begins', async () => {
+  const kernel = await Kernel.load()
   fc.assert(
     fc.property(
       fc.array(fc.double({ min: 14, max: 20, noNaN: true }), { minLength: 5, maxLength: 24 }),
       fc.nat(23),
       fc.double({ min: -3, max: 3, noNaN: true }),
       (radii, begin, deep) => {
-        const { points, triangles, ring, off } = widened(bowl(radii, begin % radii.length, deep), 1)
+        const { points, triangles, ring, off } = widened(kernel, bowl(radii, begin % radii.length, deep), 1)
         const moved = (by: number) => points.map(([x, y, z], v): Vec3 => [x + by * off[v]![0], y + by * off[v]![1], z])
         const least = [0, 0.2]
           .map(moved)

@@ -1,10 +1,8 @@
 import { add, cross, dot, length, normalize, scale, sub, type Vec2, type Vec3 } from '../geometry/vec'
 import { type Corners, filled } from '../patch/sheet'
 import { heightOn } from '../patch/thin-plate'
-import { offsetProfile } from '../profile/offset'
-import { polygonArea, toPolygons } from '../profile/polygon'
-import { polygonProfile } from '../profile/shapes'
-import { expectOk } from '../result'
+import type { Kernel } from '../kernel/kernel'
+import { polygonArea } from '../profile/polygon'
 import type { PatchCut } from './patch-cut'
 
 /** A cut within its run as triangles, on its frame. */
@@ -75,17 +73,17 @@ interface Wide {
 const wides = new WeakMap<PatchCut, Map<number, Wide>>()
 
 /** @param past how far past its run it goes on, mm. Errors: crossed */
-export function widened(cut: PatchCut, past: number): Wide {
+export function widened(kernel: Kernel, cut: PatchCut, past: number): Wide {
   const known = wides.get(cut) ?? new Map<number, Wide>()
   wides.set(cut, known)
-  const made = known.get(past) ?? carriedPast(cut, past)
+  const made = known.get(past) ?? carriedPast(kernel, cut, past)
   known.set(past, made)
   return made
 }
 
-function carriedPast(cut: PatchCut, past: number): Wide {
+function carriedPast(kernel: Kernel, cut: PatchCut, past: number): Wide {
   const { points: within, rim, triangles } = fillingOf(cut)
-  const rings = toPolygons(expectOk(offsetProfile(polygonProfile(cut.outline), past)), past / 50).map((p) => p.points)
+  const rings = kernel.flatOffset([cut.outline], past, past / 50)
   const around = rings.reduce((a, b) => (polygonArea(a) > polygonArea(b) ? a : b))
   const ribbon = ribbonOf(within.slice(0, rim).map(([x, y]): Vec2 => [x, y]), around) // prettier-ignore
   const beyond = ribbon.ring.map((p): Vec3 => [...p, heightOn(cut.plate, p)[0]])
