@@ -9,6 +9,7 @@ import { bulge, overEdges, rimsRound, shareOf } from './bulges'
 import { APART, OUT, STANDS } from './fact-bits'
 import { shapeOf } from './new-faces'
 import type { Feature } from './plan'
+import { sideBySide } from './rims'
 
 /** A region beside another one; `host`: the border is an inner outline of it, and it is flat. */
 interface Link {
@@ -89,22 +90,20 @@ export function featuresWith(on: Pointable, region: number): Feature[] {
 const MOST = 0.5
 export const isMost = (on: Pointable, regions: Iterable<number>): boolean => shareOf(on, regions) > MOST
 
+/** Whether what some faces are of stands on one foot, or on several side by side with no bore in it that may go on into what it stands on. */
+function standsOnFeet(on: Pointable, regions: ReadonlySet<number>): boolean {
+  const [first, ...more] = rimsRound(on, regions) ?? []
+  if (!first || more.length === 0) return first !== undefined
+  const bored = [...regions].some((r) => { const shape = shapeOf(on, r); return 'hole' in shape && shape.hole }) // prettier-ignore
+  return !bored && sideBySide(on.mesh.positions, [first, ...more].map((r) => r.vertices)) // prettier-ignore
+}
+
 /** What stands on flat faces alone, or on one face, can be cut off along them; other things where runs of edges go round them that look one way. */
 function comesOff(on: Pointable, region: number, feature: Feature | undefined): boolean {
   const { regions, hosts } = overEdges(on, region, true)
   if (hosts.length < 2 && feature) return true
   if (hosts.every((h) => shapeOf(on, h).kind === 'plane')) return feature !== undefined
-  return !isMost(on, regions) && looksOneWay(on, rimsRound(on, regions) ?? []) && highOver(on, regions) > LEAST
-}
-
-/** Rims that look against each other by more are the ends of a bore: the cosine. */
-const AGAINST = -0.85
-
-/** Whether rims all look to one side, about. */
-function looksOneWay({ mesh }: Pointable, rims: readonly { vertices: readonly number[] }[]): boolean {
-  const at = (v: number) => placeAt(mesh.positions, v)
-  const out = rims.map(({ vertices }) => normalize(vertices.map((v, i) => cross(at(v), at(vertices.at(i - 1)!))).reduce(add))) // prettier-ignore
-  return out.length > 0 && out.every((o) => out.every((other) => dot(o, other) > AGAINST))
+  return !isMost(on, regions) && standsOnFeet(on, regions) && highOver(on, regions) > LEAST
 }
 
 /** What is no higher than this is a bend of the surface, mm. */

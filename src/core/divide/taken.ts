@@ -1,3 +1,4 @@
+import { sideBySide } from '../alter/rims'
 import type { Pointable } from '../faces/resolve'
 import { trianglesOf } from '../faces/topology'
 import { closedRuns, nextSide } from '../mesh/half-edges'
@@ -23,7 +24,10 @@ export interface Rim {
 export function takenRegions(on: Pointable, regions: Iterable<number>, field: string): Taken {
   const inside = new Uint8Array(on.mesh.indices.length / 3)
   for (const r of regions) for (const t of trianglesOf(on.topology, r)) inside[t] = 1
-  return roundOf(on, inside, field)
+  const taken = roundOf(on, inside, field)
+  const { rims } = taken
+  if (rims.length > 1 && !sideBySide(on.mesh.positions, rims.map((r) => r.vertices))) return raise('feet', 'A hole goes on through its foot into what it stands on. A plane or a drawing can be had.', field) // prettier-ignore
+  return taken
 }
 
 /**

@@ -138,5 +138,5 @@ test('a handle is known to come off, and over two sides as well; what a bore goe
   const bore: StepOf = ['solid', { shape: 'cylinder', across: '6', height: '40', on: { base: 'side', off: '20' }, at: at(0, 29), how: 'take', parts: ['part'] }, 'bore'] // prettier-ignore
   expect(await outOf([...VASE(), NOSE(), bore])).toEqual(new Set())
   const bored = await takenOff([...VASE(), NOSE(), bore], (p) => facing(p, [1, 0, 0], 45))
-  expect(bored.problems[0]).toMatchObject({ kind: 'pierces', field: 'holds' })
+  expect(bored.problems[0]).toMatchObject({ kind: 'feet', field: 'holds' })
 })
