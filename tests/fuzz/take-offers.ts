@@ -59,7 +59,10 @@ async function takenAt(on: Opened, r: Random): Promise<Omit<Failure, 'seed'>[]> 
   for (let k = 0; k < TAKEN && offers.length > 0; k++) {
     const [offer] = offers.splice(r.below(offers.length), 1)
     const what = `${picks.map((p) => `${p.ownerName} ${p.region} ${p.shape.kind}`).join(' and ')}: ${offer!.words}`
-    const why = await wrongWith(on, takeOffer(offer!)(project), new Set(offer!.steps.map((s) => s.id)))
+    const next = takeOffer(offer!)(project)
+    // What is put in another's place, or before others, gives these something else to work on.
+    const own = new Set((offer!.edit || offer!.before ? next.steps : offer!.steps).map((s) => s.id))
+    const why = await wrongWith(on, next, own)
     if (why) failures.push({ what, why })
   }
   return failures
