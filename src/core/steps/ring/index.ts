@@ -96,14 +96,15 @@ function upwards(axis: Vec3): Vec3 {
   return lead < 0 ? scale(axis, -1) : axis
 }
 
-/** A ring is begun on faces as long as this, and where the usual one is from so much on, mm. */
-const [SHORTEST, USUAL] = [4, 14]
+/** A ring is begun on faces as long as this, as usual from so much on, and in holes from such a radius on, mm. */
+const [SHORTEST, USUAL, NARROW] = [4, 14, 4.5]
 
 function offerRing({ picks, newId }: Situation): Offer[] {
   const [pick, more] = picks
   if (!pick?.kept || more || pick.reference !== undefined || pick.shape.kind !== 'cylinder') return []
   const long = pick.shape.axis.reduce((sum, a, k) => sum + Math.abs(a) * pick.size[k]!, 0)
   if (long < SHORTEST) return []
-  const low = long < USUAL ? { at: String(Math.floor((10 * long) / 3) / 10) } : {}
+  const third = (of: number) => String(Math.max(0.1, Math.floor((10 * of) / 3) / 10))
+  const low = { ...(long < USUAL ? { at: third(long) } : {}), ...(pick.shape.hole && pick.shape.radius < NARROW ? { high: third(pick.shape.radius) } : {}) } // prettier-ignore
   return [{ key: 'ring', words: 'put a ring on it', picked: true, steps: [newStep({ newId }, 'ring', { part: pick.owner, on: [pick.kept], ...low })] }] // prettier-ignore
 }
