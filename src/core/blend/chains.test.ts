@@ -57,3 +57,11 @@ test('at a square edge a round touches its faces at the radius, a bevel at its s
   // The flat would run beside the other face and never meet it.
   expect(sectionAt(station, true, { kind: 'slanted', a: 2, angle: (100 * Math.PI) / 180, along: 0 }, 0.02, 8)).toBeUndefined() // prettier-ignore
 })
+
+test('an edge so short that it is one place has no new face where there is no section, and is refused like others', async () => {
+  const chain = chainsOf(await partOf(BOX), bordersLike(await partOf(BOX), 'upright'))[0]!
+  const short = { ...chain, stations: chain.stations.slice(0, 1) }
+  const slanted = { kind: 'slanted', a: 2, angle: (100 * Math.PI) / 180, along: 0 } as const
+  expect(probesOf({ chain: short, form: slanted }, [0, 0], 0.02)).toBeUndefined()
+  expect(probesOf({ chain: short, form: { kind: 'round', radius: 1 } }, [0, 0], 0.02)).toHaveLength(1)
+})

@@ -55,7 +55,11 @@ export function probesOf(
     if (inner.some((p) => !p)) return undefined
     all.push(a, ...(inner as Probe[]))
   }
-  if (!closed) all.push(own.at(-1)!)
+  if (!closed) {
+    const last = own.at(-1)
+    if (!last) return undefined
+    all.push(last)
+  }
   if (!ends) return all
   const [from, to] = [stations[0]!.at, stations.at(-1)!.at]
   const inner = all.filter((p) => distance(p.station.at, from) > zones[0] && distance(p.station.at, to) > zones[1])
