@@ -2,7 +2,7 @@ import type { SavedTaken } from '../../fields/taken-edges'
 import type { Vec3 } from '../../geometry/vec'
 import { DRAWING } from '../drawn'
 import { newStep, type Offer, type Situation } from '../offer'
-import { flatPick, pickedRoundOf } from '../picked'
+import { flatPick, hasRoom, pickedRoundOf } from '../picked'
 
 /** Room for what is drawn last, where something is drawn. */
 export function startFit({ left, parts }: Situation): Record<string, unknown> {
@@ -19,6 +19,9 @@ function nearestTo(place: Vec3, parts: Situation['parts']): string[] {
   return off(first!) < off(second!) ? [first!.id] : []
 }
 
+/** With its gap a plug for what is narrower would be none, mm. */
+const LEAST = 1
+
 const WITH = { picked: true, of: 'part' } as const
 
 /** Room in another part for what ends in the face that is picked; a plug for the opening whose rim is beside the pick. */
@@ -32,6 +35,8 @@ export function offerFit(at: Situation): Offer[] {
   const inside = newStep(at, 'fit', { way: 'inside', of: [run] })
   return [
     ...(others.length > 0 ? [{ key: 'fit around', words: 'make room for it', ...WITH, steps: [around] }] : []),
-    { key: 'fit inside', words: 'make a plug for it', ...WITH, steps: [inside] },
+    ...(hasRoom(pick, [LEAST, LEAST])
+      ? [{ key: 'fit inside', words: 'make a plug for it', ...WITH, steps: [inside] }]
+      : []),
   ]
 }

@@ -22,6 +22,9 @@ const fields = {
 }
 type Values = FieldValues<typeof fields>
 
+/** Faces narrower than this have no ribs offered, mm. */
+const LEAST = 4
+
 /** Ribs or a grid of them on a flat face, from edge to edge. */
 export const ribsStep = stepKind({
   kind: 'ribs',
@@ -48,7 +51,7 @@ export const ribsStep = stepKind({
     'rib:top': { called: 'top of a rib', moved: ['high', 'the height'], along: () => 1 },
   },
   start: ({ parts }) => (parts.length > 0 ? { part: parts.at(-1)!.id } : undefined),
-  offers: (at) => offerOnFlat(at, 'ribs', 'ribs on it'),
+  offers: (at) => offerOnFlat(at, 'ribs', 'ribs on it', LEAST),
   example: [
     { kind: 'solid', fields: { width: '40', depth: '40' } },
     { kind: 'ribs', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
