@@ -162,12 +162,13 @@ describe('at the holes of another part', () => {
     const project = sheetOf(PLATE, bored('5'), PEG, knob)
     const { build } = await built(project)
     const [plate, peg] = ['plate', 'peg'].map((id) => build.parts.find((p) => p.id === id)!)
-    const hole = { kind: 'surface', owner: 'plate', kept: boreAt(plate!, 10, -5), point: [10, -5, 2], shape: { kind: 'cylinder', hole: true } } // prettier-ignore
+    const hole = { kind: 'surface', owner: 'plate', kept: boreAt(plate!, 10, -5), point: [10, -5, 2], size: [5, 5, 5], shape: { kind: 'cylinder', hole: true } } // prettier-ignore
     const top = {
       kind: 'surface',
       owner: 'peg',
       kept: facing(peg!, [0, 0, 1]),
       shape: { kind: 'plane', normal: [0, 0, 1], point: [0, 0, 9] },
+      size: [4, 4, 0],
     }
     const offered = (first: object) => offersAt({ document: project, references: [], parts: build.parts, left: build.left, picks: [first, hole], newId: () => 'new' } as never).map((o) => [o.words, o.steps[0]!.fields]) // prettier-ignore
     const like = { how: 'holes', at: { part: 'plate', face: hole.kept, datum: 'middle', at: 'middle', off: '0' } }

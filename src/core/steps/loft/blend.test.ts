@@ -8,7 +8,7 @@ const rod = (across: string, lift: string, along = '0'): StepOf => ['solid', { s
 
 const pick = (part: BuiltPart, way: readonly number[]) => {
   const kept = facing(part, way)
-  return { kind: 'surface', owner: part.id, name: kept.name, kept, shape: { kind: 'plane', normal: way, point: kept.near }, point: kept.near } // prettier-ignore
+  return { kind: 'surface', owner: part.id, name: kept.name, kept, shape: { kind: 'plane', normal: way, point: kept.near }, point: kept.near, size: [10, 10, 0] } // prettier-ignore
 }
 
 /** Takes up the blend from the top of the first part to the bottom of the second. */
