@@ -7,19 +7,19 @@ const MISSING = 0.002
 /** A ball's corners: so many round it, half as many from pole to pole. */
 const ROUND = 16
 
+/** A cut as triangles, the first so many within its run, and for each point how it is moved to lie 1 mm in front. */
+interface Moved {
+  points: readonly Vec3[]
+  triangles: readonly Corners[]
+  inner: number
+  off: readonly Vec3[]
+}
+
 /**
  * All that is nearer than a distance to the triangles of a cut at which a cut moved out by that comes nearer: where it bends
- * both ways at once no one place lies as far in front of all of them.
- * @param off for each point how it is moved, for 1 mm
+ * both ways at once no one place lies as far in front of all of them. On the cut's frame, one solid for each triangle.
  */
-export function aboutBends(
-  kernel: Kernel,
-  points: readonly Vec3[],
-  triangles: readonly Corners[],
-  inner: number,
-  off: readonly Vec3[],
-  by: number,
-): Solid[] {
+export function aboutBends(kernel: Kernel, { points, triangles, inner, off }: Moved, by: number): Solid[] {
   const bent = new Set<number>()
   for (const t of triangles) {
     const [a, b, c] = t.map((v) => points[v]!) as [Vec3, Vec3, Vec3]

@@ -3,7 +3,7 @@ import type { Vec2, Vec3 } from '../geometry/vec'
 import type { Kernel } from '../kernel/kernel'
 import { meetings } from '../profile/intersect'
 import { line } from '../profile/segment'
-import { type Carried, type Kerf, type KerfNames, kerfOf } from './kerf'
+import { type Carried, type Kerf, type KerfNames, kerfOf, unitedKerf } from './kerf'
 import { type FlatsCut, flatsKerf, overFlats } from './flats-kerf'
 import { overPatches, type PatchCut } from './patch-cut'
 import { patchesKerf } from './patch-kerf'
@@ -32,8 +32,7 @@ export function kerfAlong(
   if ('flats' in surface) return flatsKerf(kernel, surface.flats, ends, names, tolerance)
   if ('patches' in surface) return patchesKerf(kernel, surface.patches, ends, names)
   if ('round' in surface) return roundKerf(kernel, surface.round, ends, names, tolerance)
-  const all = surface.faces.map((face) => kerfAlong(kernel, face, ends, names, tolerance))
-  return { behind: kernel.union(all.map((k) => k.behind)), upTo: kernel.union(all.map((k) => k.upTo)) }
+  return unitedKerf(kernel, surface.faces.map((face) => kerfAlong(kernel, face, ends, names, tolerance))) // prettier-ignore
 }
 
 /** Directions in which a circle is looked at. */

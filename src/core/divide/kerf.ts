@@ -38,6 +38,9 @@ export interface Kerf {
   upTo: Solid
 }
 
+/** Behind any of some cuts, and up to the front of any. */
+export const unitedKerf = (kernel: Kernel, all: readonly Kerf[]): Kerf => ({ behind: kernel.union(all.map((k) => k.behind)), upTo: kernel.union(all.map((k) => k.upTo)) }) // prettier-ignore
+
 export interface KerfNames {
   step: string
   /** Which of several cuts. */

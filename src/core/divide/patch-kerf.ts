@@ -5,24 +5,12 @@ import type { SurfaceTag } from '../kernel/surface'
 import { polygonArea } from '../profile/polygon'
 import { expectOk, raise } from '../result'
 import { aboutBends } from './about-bends'
-import { CUT_ROLES, type Kerf, type KerfNames } from './kerf'
+import { CUT_ROLES, type Kerf, type KerfNames, unitedKerf } from './kerf'
 import type { PatchCut } from './patch-cut'
 import { widened } from './patch-sheet'
 
 /** The cut is carried on so far past its run at least, and by so many times what its ends lie in front; to the next of such, mm. */
 const [PAST, TIMES, GRID] = [0.5, 3, 0.5]
-
-/** The same for cuts through several runs. Errors: bent, crossed */
-export function patchesKerf(
-  kernel: Kernel,
-  cuts: readonly PatchCut[],
-  ends: readonly [number, number],
-  names: KerfNames,
-): Kerf {
-  // prettier-ignore
-  const all = cuts.map((cut) => patchKerf(kernel, cut, ends, names))
-  return all.length > 1 ? { behind: kernel.union(all.map((k) => k.behind)), upTo: kernel.union(all.map((k) => k.upTo)) } : all[0]! // prettier-ignore
-}
 
 /**
  * The spaces behind a cut and up to its front, in the project's frame; both about its run alone.
@@ -35,7 +23,6 @@ function patchKerf(
   ends: readonly [number, number],
   { step, cut: which }: KerfNames,
 ): Kerf {
-  // prettier-ignore
   const past = GRID * Math.ceil((PAST + TIMES * Math.max(...ends.map(Math.abs))) / GRID)
   const [behind, front] = ends
   const named = (role: string) => ({ step, role, copy: [which] })
@@ -45,6 +32,9 @@ function patchKerf(
   }
 }
 
+/** The same for cuts through several runs. Errors: bent, crossed */
+export const patchesKerf = (kernel: Kernel, cuts: readonly PatchCut[], ends: readonly [number, number], names: KerfNames): Kerf => unitedKerf(kernel, cuts.map((cut) => patchKerf(kernel, cut, ends, names))) // prettier-ignore
+
 /** What lies under the cut. @param past how far past its run it reaches @param by how far in front of the cut it ends, mm */
 function under(
   kernel: Kernel,
@@ -52,7 +42,8 @@ function under(
   { by, past, down }: { by: number; past: number; down: number },
   named: Pick<SurfaceTag, 'step' | 'role' | 'copy'>,
 ): Solid {
-  const { points, triangles, inner, ring, off } = widened(kernel, cut, past)
+  const wide = widened(kernel, cut, past)
+  const { points, triangles, inner, ring, off } = wide
   const top = points.map((p, i): Vec3 => add(p, scale(off[i]!, by)))
   const flat = (t: readonly number[]) => polygonArea(t.map((v): Vec2 => [top[v]![0], top[v]![1]]))
   if (triangles.slice(0, inner).some((t) => flat(t) <= 0)) return raise('bent', 'What it stands on bends too sharply for a gap of that width; a smaller one would do.', 'gap') // prettier-ignore
@@ -69,7 +60,7 @@ function under(
   const faces = [...triangles.map(() => 0), ...triangles.map(() => 1), ...Array<number>(2 * ring.length).fill(1)]
   const tags = [named.role, 'end'].map((role): SurfaceTag => ({ ...named, role, shape: { kind: 'free' } }))
   const under = expectOk(kernel.fromFaces([...top, ...bottom].flatMap((p) => apply(cut.frame, p)), corners, faces, tags)) // prettier-ignore
-  const about = by > 0 ? aboutBends(kernel, points, triangles, inner, off, by) : []
+  const about = by > 0 ? aboutBends(kernel, wide, by) : []
   if (about.length === 0) return under
   const { positions, indices } = kernel.triangles(kernel.place(kernel.union(about), cut.frame))
   return kernel.union([under, expectOk(kernel.fromTriangles(positions, indices, tags[0]!))])

@@ -15,13 +15,13 @@ function isNarrow(size: readonly number[]): boolean {
   return wide! < 0.35 * long!
 }
 
-/** With what rounds and bevels are begun; where a face is narrow, or what is behind it thin, with such a share of that, and no less, mm. */
+/** With what rounds and bevels are begun; where a flat face is narrow with such a share of that, and no less, mm. */
 const [RADIUS, BEVEL, SHARE, LEAST] = [2, 1, 0.4, 0.2]
 
-/** How narrow a picked face is, or how thin what is behind it, mm. */
+/** How narrow a picked face is, if it is flat, mm. */
 function narrowest(pick: Pick): number {
   const { along, up } = reachOf(pick)
-  return Math.min(pick.thickness ?? Infinity, pick.shape.kind === 'plane' ? Math.min(along, up) : Infinity)
+  return pick.shape.kind === 'plane' ? Math.min(along, up) : Infinity
 }
 
 /** Edges of one part that are picked: alone, with what goes on from them smoothly; or all of a face. */

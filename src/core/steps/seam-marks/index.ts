@@ -80,9 +80,10 @@ function markOne(
     const tool = copied(kernel, letters, frame, `${seam.name} ${own === seam.front ? 'front' : 'behind'}`)
     return free ? free.downTo(tool) : tool
   }
-  const bodies = (solid: Solid) => kernel.bodies(solid).length
   const piece = pieces.get(own)
-  const cutsNothingOff = (at: Vec2) => kernel.scoped(() => bodies(kernel.subtract(piece, [letInAt(at)])) === bodies(piece), () => []) // prettier-ignore
+  const bodies = (solid: Solid): number => kernel.scoped(() => kernel.bodies(solid).length, () => []) // prettier-ignore
+  const whole = bodies(piece)
+  const cutsNothingOff = (at: Vec2) => kernel.scoped(() => bodies(kernel.subtract(piece, [letInAt(at)])) === whole, () => []) // prettier-ignore
   const [at] = placesFor(all, 1, clear, (at) => (!free || free.isFree(at)) && cutsNothingOff(at))
   if (!at) {
     const most = free ? 0 : Math.floor((10 * v.height * ((all[0]?.room ?? 0) - ROUND)) / mark.half) / 10

@@ -1,6 +1,7 @@
 import { raise } from '../../result'
 import { joinedOutput } from '../joining'
 import { offerOnFlat } from '../on-flat'
+import { hasRoom } from '../picked'
 import { type StepContext, stepKind, type StepOutput } from '../step-kind'
 import { wholeLines } from '../whole-lines'
 import { ventsFields, type VentsValues } from './fields'
@@ -9,8 +10,8 @@ import { cellsIn } from './pattern'
 import { ventTool } from './tool'
 
 /** A field of openings for air or sound in a wall. */
-/** Its margins, and an opening or two, mm. */
-const LEAST = 10
+/** Faces have room for an opening with a narrow margin, and with the usual, from so much on, mm. */
+const [LEAST, USUAL] = [4, 10]
 
 export const ventsStep = stepKind({
   kind: 'vents',
@@ -40,7 +41,14 @@ export const ventsStep = stepKind({
     vent: { called: 'vent', moved: ['size', 'how wide each is'] },
     drip: { called: 'drip edge', moved: ['drip', 'the drip edge'], along: () => 1 },
   },
-  offers: (at) => offerOnFlat(at, 'vents', 'vents in it', LEAST),
+  offers: (at) =>
+    offerOnFlat(
+      at,
+      'vents',
+      'vents in it',
+      LEAST,
+      at.picks.every((p) => hasRoom(p, [USUAL, USUAL])) ? {} : { margin: '1' },
+    ),
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'vents', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
