@@ -81,19 +81,18 @@ export function pickedFaces({ picks }: { picks: Situation['picks'] }) {
   return { part: first.owner, faces: picks.map((p) => p.kept!), first, many: picks.length > 1 }
 }
 
-/** For a flat face of a part that is picked: a step that works on it, told from its middle. @param least how long it has to be both ways, and one way, mm */
+/** For a flat face of a part that is picked: a step that works on it, told from its middle. @param begun with what it is begun there @param least how long that has to be both ways, and one way, mm */
 export function offerOnFace(
   at: Situation,
   kind: string,
   words: string,
-  more: Record<string, unknown> = {},
+  begun: (pick: Pick) => object = () => ({}),
   least: Least = [0, 0],
 ): Offer[] {
-  // prettier-ignore
   const picked = flatPick(at)
   if (!picked || !('part' in picked.face) || !hasRoom(picked.pick, least)) return []
   const { face } = picked
-  return [{ key: kind, words, picked: true, steps: [newStep(at, kind, { part: face.part, on: { ...face, datum: 'middle', off: '0' }, ...more })] }] // prettier-ignore
+  return [{ key: kind, words, picked: true, steps: [newStep(at, kind, { part: face.part, on: { ...face, datum: 'middle', off: '0' }, ...begun(picked.pick) })] }] // prettier-ignore
 }
 
 /** What something needs of a flat face: so much both ways, and so much one way, mm. */

@@ -97,28 +97,23 @@ test('edges that are picked and then a face are offered as that cut; with some l
 })
 
 /** A handle of two arms and a bar, on one side of the vase. */
-const HANDLE = (fields: Fields = {}): StepOf[] => [
-  solid({ width: '62', depth: '10', height: '8', at: at('15', '0'), lift: '12', how: 'add', parts: ['part'], ...fields }, 'low'), // prettier-ignore
-  solid({ width: '62', depth: '10', height: '8', at: at('15', '0'), lift: '40', how: 'add', parts: ['part'], ...fields }, 'high'), // prettier-ignore
-  solid({ width: '8', depth: '10', height: '36', at: at('42', '0'), lift: '12', how: 'add', parts: ['part'], ...fields }, 'bar'), // prettier-ignore
+const HANDLE: readonly StepOf[] = [
+  solid({ width: '62', depth: '10', height: '8', at: at('15', '0'), lift: '12', how: 'add', parts: ['part'] }, 'low'), // prettier-ignore
+  solid({ width: '62', depth: '10', height: '8', at: at('15', '0'), lift: '40', how: 'add', parts: ['part'] }, 'high'), // prettier-ignore
+  solid({ width: '8', depth: '10', height: '36', at: at('42', '0'), lift: '12', how: 'add', parts: ['part'] }, 'bar'), // prettier-ignore
 ]
 
 test('a handle comes off both of its feet in one piece, with the same gap at both and a pin in each', async () => {
   const bare = (await built(sheetOf(...VASE()))).volumes['part']!
   const pins: StepOf = ['dowels', { across: '3', long: '3', count: '2', lead: '0', gap: '0.1' }, 'j']
-  const { problems, volumes, rows, build } = await takenOff([...VASE(), ...HANDLE()], (p) => facing(p, [1, 0, 0], 46), pins) // prettier-ignore
+  const { problems, volumes, rows, build } = await takenOff([...VASE(), ...HANDLE], (p) => facing(p, [1, 0, 0], 46), pins) // prettier-ignore
   expect(problems).toEqual([])
   expect(build.parts).toHaveLength(2)
   expect(new Set(rows.map((r) => r.verdict))).toEqual(new Set(['holds']))
   expect(rows[0]!.measured).toBeCloseTo(0.2, 2)
   const pinned = 2 * Math.PI * 1.5 ** 2 * 3
   expect(Math.abs(volumes['d.1']! - bare - pinned)).toBeLessThan(2 * 0.05 * 10 * 8 * 1.2 + 0.3)
-  expect(
-    build.steps
-      .at(-1)!
-      .places!.at.map(([, y]) => y)
-      .toSorted((a, b) => a - b),
-  ).toHaveLength(2)
+  expect(build.steps.at(-1)!.places!.at).toHaveLength(2)
 })
 
 test('a handle is known to come off, and over two sides as well; what a bore goes through to the inside is not, and is refused', async () => {
@@ -131,8 +126,8 @@ test('a handle is known to come off, and over two sides as well; what a bore goe
     )
   }
   const over = solid({ width: '40', depth: '10', height: '8', at: at('22', '0'), lift: '58', how: 'add', parts: ['part'] }, 'over') // prettier-ignore
-  expect(await outOf([...VASE(), ...HANDLE()])).toEqual(new Set(['low', 'high', 'bar']))
-  const shoulder = [...VASE(), ...HANDLE().slice(0, 1), solid({ width: '8', depth: '10', height: '54', at: at('42', '0'), lift: '12', how: 'add', parts: ['part'] }, 'bar'), over] // prettier-ignore
+  expect(await outOf([...VASE(), ...HANDLE])).toEqual(new Set(['low', 'high', 'bar']))
+  const shoulder = [...VASE(), ...HANDLE.slice(0, 1), solid({ width: '8', depth: '10', height: '54', at: at('42', '0'), lift: '12', how: 'add', parts: ['part'] }, 'bar'), over] // prettier-ignore
   const { problems, rows } = await takenOff(shoulder, (p) => facing(p, [1, 0, 0], 46))
   expect([problems, rows.map((r) => r.verdict)]).toEqual([[], ['holds', 'holds']])
   const bore: StepOf = ['solid', { shape: 'cylinder', across: '6', height: '40', on: { base: 'side', off: '20' }, at: at(0, 29), how: 'take', parts: ['part'] }, 'bore'] // prettier-ignore

@@ -44,7 +44,7 @@ export const feetStep = stepKind({
     foot: { called: 'side of a foot', moved: ['across', 'the diameter'] },
     seat: { called: 'seat of a foot', moved: ['deep', 'the depth'], along: ({ as }) => (as === 'foot' ? 1 : -1) },
   },
-  offers: (at) => offerOnFlat(at, 'feet', 'recesses for rubber feet in it', SMALL, at.picks.every((p) => hasRoom(p, [USUAL, USUAL])) ? {} : { across: '4', margin: '1' }), // prettier-ignore
+  offers: (at) => offerOnFlat(at, 'feet', 'recesses for rubber feet in it', SMALL, (pick) => hasRoom(pick, [USUAL, USUAL]) ? {} : { across: '4', margin: '1' }), // prettier-ignore
   example: [
     { kind: 'solid', fields: { width: '40', depth: '40' } },
     { kind: 'feet', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore

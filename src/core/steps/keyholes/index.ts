@@ -51,7 +51,7 @@ export const keyholesStep = stepKind({
     head: { called: 'hole for the head', moved: ['head', 'the hole for the head'], along: () => -2 },
     neck: { called: 'slot for the shank', moved: ['neck', 'the slot for the shank'], along: () => -2 },
   },
-  offers: (at) => offerOnFace(at, 'keyholes', 'keyholes in it', at.picks.every((p) => reachOf(p).along >= ROW) ? {} : { count: '1' }, [LEAST, DROP]), // prettier-ignore
+  offers: (at) => offerOnFace(at, 'keyholes', 'keyholes in it', (pick) => reachOf(pick).along >= ROW ? {} : { count: '1' }, [LEAST, DROP]), // prettier-ignore
   example: [
     { kind: 'solid', fields: { width: '60', depth: '30', height: '3' } },
     { kind: 'keyholes', fields: { part: 'before1', on: { base: 'ground', off: '3' } } },

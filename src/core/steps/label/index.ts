@@ -50,7 +50,7 @@ export const labelStep = stepKind({
     letter: { called: 'side of a letter', shallow: true },
     in: { called: 'foot of a letter' },
   },
-  offers: (at) => offerOnFace(at, 'label', 'write on it', { at: { along: 0, up: -3, from: '' } }),
+  offers: (at) => offerOnFace(at, 'label', 'write on it', () => ({ at: { along: 0, up: -3, from: '' } })),
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'label', fields: { part: 'before1', text: 'Bed 3', on: { base: 'ground', off: '20' }, at: { along: 0, up: -3, from: '' } } }, // prettier-ignore

@@ -83,7 +83,7 @@ export const railClipStep = stepKind({
     nut: { called: 'recess for a nut' },
   },
   checks: [(at) => armsBear(at, 'arm', LYING)],
-  offers: (at) => offerOnFace(at, 'rail-clip', 'clip it onto a mounting rail', {}, LEAST),
+  offers: (at) => offerOnFace(at, 'rail-clip', 'clip it onto a mounting rail', undefined, LEAST),
   example: [
     { kind: 'solid', fields: { width: '60', depth: '30', height: '3' } },
     { kind: 'rail-clip', fields: { part: 'before1', on: { base: 'ground', off: '3' } } },

@@ -9,10 +9,10 @@ import { faceCover } from '../face-cover'
 import { cellsIn } from './pattern'
 import { ventTool } from './tool'
 
-/** A field of openings for air or sound in a wall. */
 /** Faces have room for an opening with a narrow margin, and with the usual, from so much on, mm. */
 const [LEAST, USUAL] = [4, 10]
 
+/** A field of openings for air or sound in a wall. */
 export const ventsStep = stepKind({
   kind: 'vents',
   title: 'Vents in a face',
@@ -41,14 +41,7 @@ export const ventsStep = stepKind({
     vent: { called: 'vent', moved: ['size', 'how wide each is'] },
     drip: { called: 'drip edge', moved: ['drip', 'the drip edge'], along: () => 1 },
   },
-  offers: (at) =>
-    offerOnFlat(
-      at,
-      'vents',
-      'vents in it',
-      LEAST,
-      at.picks.every((p) => hasRoom(p, [USUAL, USUAL])) ? {} : { margin: '1' },
-    ),
+  offers: (at) => offerOnFlat(at, 'vents', 'vents in it', LEAST, (pick) => hasRoom(pick, [USUAL, USUAL]) ? {} : { margin: '1' }), // prettier-ignore
   example: [
     { kind: 'solid', fields: {} },
     { kind: 'vents', fields: { part: 'before1', on: [{ name: { step: 'before1', role: 'far' }, near: [0, 0, 10], of: 1 }] } }, // prettier-ignore
