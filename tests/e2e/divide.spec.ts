@@ -257,3 +257,17 @@ test('what a cut was picked by is told, shown in the scene and left out behind i
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(cuts(page).first().getByRole('alert')).toHaveCount(0)
 })
+
+test('faces that are left out one by one leave the words of the others as they were', async ({ page }) => {
+  await openCopy(page, 'Drip junction')
+  await page.getByRole('button', { name: 'Shape', exact: true }).click()
+  const hollow = stepLines(page).filter({ hasText: 'of room inside.' })
+  await expect(hollow).toBeVisible({ timeout: 60_000 })
+  await hollow.getByRole('button', { name: /, 3 faces$/ }).click()
+  const listed = page.getByRole('list', { name: 'What is picked' })
+  await expect(listed).not.toContainText('not in sight')
+  const words = await listed.locator('li > :first-child').allTextContents()
+  expect(words).toHaveLength(3)
+  await listed.getByRole('button', { name: /^Leave out/ }).first().click() // prettier-ignore
+  await expect(listed.locator('li > :first-child')).toHaveText(words.slice(1))
+})

@@ -8,8 +8,8 @@ export function startHollow(at: Situation): Record<string, unknown> | undefined 
   return last && { part: last.id }
 }
 
-/** Two of the usual walls, and as much between them, in lines. */
-const LINES = 10
+/** The usual floor with a line over it, in lines: less is no tray. */
+const LINES = 5
 
 /** The part whose faces are picked, open there. */
 export function offerHollow(at: Situation): Offer[] {

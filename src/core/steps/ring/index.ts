@@ -97,7 +97,7 @@ function upwards(axis: Vec3): Vec3 {
 }
 
 /** A ring is begun on faces as long as this, as usual from so much on, and in holes from such a radius on, mm. */
-const [SHORTEST, USUAL, NARROW] = [4, 14, 4.5]
+const [SHORTEST, USUAL, NARROW] = [3, 14, 4.5]
 
 function offerRing({ picks, newId }: Situation): Offer[] {
   const [pick, more] = picks

@@ -68,9 +68,6 @@ export function KeptPanel({
   )
 }
 
-/** A pick that is kept as it was before, so that it is known for what it is. */
-const asKept = (pick: Pick | undefined, kept: KeptFace): Pick | undefined => pick && { ...pick, kept }
-
 /** The same for faces, which are shown where they are now. @param parts of which they may be, by id, the likeliest first */
 export function KeptFaces({
   parts,
@@ -86,17 +83,31 @@ export function KeptFaces({
   const engine = useEngine()
   const store = useProjectStore()
   const unit = useUnit()
-  const [found, setFound] = useState<readonly (Pick | undefined)[]>([])
+  const [found, setFound] = useState<ReadonlyMap<string, Pick>>(new Map())
   const look = async () => {
     const faces = await engine.keptFaces(parts, saved)
-    setFound(faces.map((face, i) => face && asKept(facePick(store.getState(), face.part, face), saved[i]!)))
+    const state = store.getState()
+    setFound(
+      new Map(
+        faces.flatMap((face, i) => {
+          const pick = face && facePick(state, face.part, face)
+          // It is kept as it was before, so that it is known for what it is.
+          return pick ? [[JSON.stringify(saved[i]), { ...pick, kept: saved[i]! }] as const] : []
+        }),
+      ),
+    )
   }
+  // By what is kept, not by its place: others may have been left out since.
+  const pickOf = (kept: KeptFace) => found.get(JSON.stringify(kept))
   const words = (pick: Pick | undefined) => (pick ? describePick(pick, (mm) => formatLength(mm, unit)) : 'a face that is not in sight now') // prettier-ignore
   return (
     <KeptPanel
       {...panel}
-      each={saved.map((_, i) => words(found[i]))}
-      show={(i) => found[i] && (() => store.getState().set({ picks: [found[i]!], inHand: undefined }))}
+      each={saved.map((kept) => words(pickOf(kept)))}
+      show={(i) => {
+        const pick = pickOf(saved[i]!)
+        return pick && (() => store.getState().set({ picks: [pick], inHand: undefined }))
+      }}
       onOpen={() => void look()}
     />
   )
