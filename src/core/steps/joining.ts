@@ -22,6 +22,20 @@ export const JOINING_NOTES = {
   parts: 'ids of the parts it is added to, taken from or kept in common with; nothing else changes',
 }
 
+/**
+ * What is taken from the part whose face it lies on goes into it; what is not any more comes out of it again.
+ * @param on the plane it lies on, as it is saved
+ */
+export function wayFollows(
+  { how: was, way }: Readonly<Record<string, unknown>>,
+  [field, how]: readonly [string, unknown],
+  on: unknown,
+): { way: string } | undefined {
+  const [now, before] = how === 'take' ? ['in', 'out'] : ['out', 'in']
+  const isOnPart = typeof on === 'object' && on !== null && 'part' in on
+  return field === 'how' && isOnPart && (how === 'take') !== (was === 'take') && way === before ? { way: now } : undefined // prettier-ignore
+}
+
 /** The end of the sentence of a step that makes a solid. */
 export const joiningWords = [{ field: 'how' }, { field: 'parts', when: ['how', 'add', 'take', 'common'] }] as const
 
@@ -53,13 +67,15 @@ export function joinedOutput(
   const notes: string[] = []
   const changed = parts.map((part): PartOutput => {
     const before = part.solid.volume()
-    const solid = {
+    const made = {
       add: () => kernel.union([part.solid, tool]),
       take: () => kernel.subtract(part.solid, [tool]),
       common: () => kernel.intersect(part.solid, tool),
     }[how]()
-    if (how === 'take' && Math.abs(solid.volume() - before) < 1e-9 * before)
-      notes.push(`It does not reach ${part.name}, so nothing is taken from it.`)
+    // What changes nothing leaves no marks on the faces that it touches.
+    const isAsBefore = Math.abs(made.volume() - before) < 1e-9 * before
+    const solid = isAsBefore ? part.solid : made
+    if (how === 'take' && isAsBefore) notes.push(`It does not reach ${part.name}, so nothing is taken from it.`)
     const [was, is] = [kernel.bodies(part.solid).length, kernel.bodies(solid).length]
     if (how === 'add' && is > was) notes.push(`It does not touch ${part.name}, so that is in ${is} pieces now.`)
     if (how === 'take' && is > was) notes.push(`${part.name} falls into ${is} pieces.`)

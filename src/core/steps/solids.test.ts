@@ -1,6 +1,7 @@
 import { at, built, type Fields, shape, sheetOf, type StepOf } from '../../../tests/support/drawn'
 import { facing } from '../../../tests/support/facing'
 import { setField } from '../document/edits'
+import { offersAt, takeOffer } from './offers'
 
 const PLATE = [shape('rectangle', { width: '40', height: '24' }), shape('circle', { across: '8', is: 'hole' })]
 const drawing = (shapes: object[], more: Fields = {}) => ['drawing', { shapes, ...more }, 'd'] as const
@@ -129,9 +130,32 @@ describe('a drawing on the face of a part', () => {
     near(higher.volumes['box'], 15000 + 45 * Math.PI)
     const top = Math.max(...higher.build.parts[0]!.mesh.positions.filter((_, i) => i % 3 === 2))
     expect(top).toBeCloseTo(30, 4)
-    expect((await built(await onto([0, 0, 1], { how: 'take', by: '4' }))).notes.join()).toMatch(/does not reach/)
+    const missed = await built(await onto([0, 0, 1], { how: 'take', by: '4' }))
+    expect(missed.notes.join()).toMatch(/does not reach/)
+    // The face that it only touches is one as before.
+    expect(missed.build.parts[0]!.mesh.surfaces.map((s) => s.step)).not.toContain('e')
     expect((await built(await onto([0, 0, 1], { how: 'take', parts: [] }))).problems[0]).toMatchObject({ field: 'parts' }) // prettier-ignore
   })
+})
+
+test('a drawing on a face of a part is offered to be drawn out of it, or sunk into it', async () => {
+  const box = ['solid', { width: '30', depth: '20', height: '10' }, 'box'] as const
+  const first = await built(sheetOf(box))
+  const on = { part: 'box', face: facing(first.build.parts[0]!, [0, 0, 1]), off: '0' }
+  const disc = [shape('circle', { across: '6' })]
+  const offered = async (plane: Fields) => {
+    const project = sheetOf(box, drawing(disc, { on: plane }))
+    const { build } = await built(project)
+    const [parts, left] = [build.parts.map(({ id, name }) => ({ id, name })), build.left]
+    let ids = 0
+    const offers = offersAt({ document: project, references: [], parts, left, picks: [], newId: () => `n${++ids}` })
+    return offers.filter((o) => o.goal === 'draw out').map((o) => ({ words: o.words, project: takeOffer(o)(project) }))
+  }
+  const ways = await offered(on)
+  expect(ways.map((o) => o.words)).toEqual(['Extrude the drawing', 'Sink the drawing into Part'])
+  near((await built(ways[0]!.project)).volumes['box'], 6000 + 45 * Math.PI)
+  near((await built(ways[1]!.project)).volumes['box'], 6000 - 45 * Math.PI)
+  expect((await offered({ base: 'ground', off: '0' })).map((o) => o.words)).toEqual(['Extrude the drawing'])
 })
 
 describe('how far', () => {

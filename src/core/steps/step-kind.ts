@@ -1,5 +1,5 @@
 import type { Check } from '../checks/finding'
-import type { Printer } from '../document/schema'
+import type { Printer, Project } from '../document/schema'
 import { token, type Token } from '../fields/field-kind'
 import type { FieldSpecs, FieldValues } from '../fields/kinds'
 import type { Pause, PlacesOn } from '../built/built'
@@ -170,6 +170,12 @@ export interface StepKind<F extends FieldSpecs = FieldSpecs> {
    * itself where its nth copy would be. Undefined where they are no parts of their own.
    */
   alone?: (fields: Readonly<Record<string, unknown>>, nth: number) => Record<string, unknown> | undefined
+  /** What else of its fields goes along as a maker says one of them anew. @param fields as they were; @param said that field, and what it is now */
+  follows?: (
+    fields: Readonly<Record<string, unknown>>,
+    said: readonly [field: string, value: unknown],
+    document: Project,
+  ) => Readonly<Record<string, unknown>> | undefined
   /** What of its fields would let what it makes print without supports, and how that is said; undefined where nothing would. */
   unsupported?: (
     fields: Readonly<Record<string, unknown>>,

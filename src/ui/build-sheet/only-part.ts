@@ -2,7 +2,7 @@ import { type Edit, setField, together } from '@/core/document/edits'
 import type { Project, ProjectStep } from '@/core/document/schema'
 import type { FieldSpecs } from '@/core/fields/kinds'
 import { makes } from '@/core/sheet/parts-steps'
-import { isMeant, type Word } from '@/core/steps/step-kind'
+import { isMeant, type StepKind, type Word } from '@/core/steps/step-kind'
 
 type Saved = Readonly<Record<string, unknown>>
 
@@ -13,19 +13,21 @@ function partsBefore({ steps }: Project, parts: readonly { id: string }[], step:
 }
 
 /**
- * A field of a step said anew. Where its sentence asks for parts only from then on, and there is but one before the step, it is
+ * A field of a step said anew, with what goes along with it. Where its sentence asks for parts only from then on, and there is but one before the step, it is
  * that one.
  */
 export function saidAnew(
-  of: { id: string; words: readonly Word[]; specs: FieldSpecs; saved: Saved },
+  of: { id: string; words: readonly Word[]; specs: FieldSpecs; saved: Saved; follows?: StepKind['follows'] },
   field: string,
   value: unknown,
   at: { document: Project; parts: readonly { id: string }[] },
 ): Edit {
   const set = (name: string, to: unknown) => setField(of.id, name, to as ProjectStep['fields'][string])
+  const along = Object.entries(of.follows?.(of.saved, [field, value], at.document) ?? {}).map(([name, to]) => set(name, to)) // prettier-ignore
+  const said = together(set(field, value), ...along)
   const now = { ...of.saved, [field]: value }
   const asked = of.words.find((w) => typeof w !== 'string' && of.specs[w.field]?.type === 'parts' && !isMeant(w, of.saved) && isMeant(w, now)) // prettier-ignore
-  if (!asked || typeof asked === 'string' || (of.saved[asked.field] as string[]).length > 0) return set(field, value)
+  if (!asked || typeof asked === 'string' || (of.saved[asked.field] as string[]).length > 0) return said
   const before = partsBefore(at.document, at.parts, of.id)
-  return before.length === 1 ? together(set(field, value), set(asked.field, before)) : set(field, value)
+  return before.length === 1 ? together(said, set(asked.field, before)) : said
 }

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { ProjectStep } from '@/core/document/schema'
 import { fieldKind, type FieldSpecs } from '@/core/fields/kinds'
 import type { Problem } from '@/core/result'
-import { isMeant, type Word } from '@/core/steps/step-kind'
+import { isMeant, type StepKind, type Word } from '@/core/steps/step-kind'
 import type { StepView } from '@/worker/views'
 import { useProject, useProjectStore } from '../store/store'
 import { editorOf } from './editors'
@@ -19,17 +19,19 @@ export function Sentence({
   specs,
   saved,
   report,
+  follows,
 }: {
   of: ProjectStep
   words: readonly Word[]
   specs: FieldSpecs
   saved: Readonly<Record<string, unknown>>
   report: StepView | undefined
+  follows?: StepKind['follows']
 }) {
   const store = useProjectStore()
   const write = (field: string, value: unknown) => {
     const { edit, history, build } = store.getState()
-    edit(saidAnew({ id: of.id, words, specs, saved }, field, value, { document: history.present, parts: build?.parts ?? [] })) // prettier-ignore
+    edit(saidAnew({ id: of.id, words, specs, saved, follows }, field, value, { document: history.present, parts: build?.parts ?? [] })) // prettier-ignore
   }
   const [all, setAll] = useState(false)
   const isUnsaid = (word: Word): boolean => {

@@ -47,7 +47,14 @@ export const StepLine = memo(function StepLine({
         {!kind || !saved ? (
           <span>A step this Anorak does not know ({step.kind}).</span>
         ) : (
-          <Sentence of={step} words={kind.sentence} specs={kind.fields} saved={saved} report={report} />
+          <Sentence
+            of={step}
+            words={kind.sentence}
+            specs={kind.fields}
+            saved={saved}
+            report={report}
+            follows={kind.follows}
+          />
         )}
         {kind && saved && <StepSlide step={step} saved={saved} report={report} />}
         {kind && saved && <Shapes step={step} report={report} />}

@@ -13,7 +13,7 @@ import type { Profile } from '../../profile/segment'
 import { piecesOf } from '../../profile/united'
 import { expectOk, raise } from '../../result'
 import { type Drawing, DRAWING } from '../drawn'
-import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT } from '../joining'
+import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, ROOT, wayFollows } from '../joining'
 import { type StepContext, stepKind } from '../step-kind'
 import { OUT, throughAll, throughFirst } from '../through'
 import { leaning } from './leaning'
@@ -77,6 +77,7 @@ export const extrudeStep = stepKind({
     side: { called: 'side' },
   },
   start: startExtrude,
+  follows: (fields, said, { steps }) => wayFollows(fields, said, steps.find((s) => s.id === fields.drawing)?.fields.on),
   offers: offerExtrude,
   example: [
     {

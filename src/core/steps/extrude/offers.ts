@@ -27,8 +27,14 @@ function ofRegion(at: Situation): Offer[] {
   const { region } = at
   if (!region || !drawingsLeft(at).some((d) => d.step === region.step)) return []
   const [along, up] = region.at.map((v) => Math.round(v * 100) / 100)
-  const fields = { ...fieldsFor(at, region.step), only: [{ along, up, from: '' }] }
-  return [{ key: 'extrude region', words: 'extrude this region alone', goal: 'of a region', picked: true, steps: [newStep(at, 'extrude', fields)] }] // prettier-ignore
+  const only = [{ along, up, from: '' }]
+  return waysFor(at, region.step).map(({ sunk, fields }) => ({
+    key: sunk ? 'sink region' : 'extrude region',
+    words: sunk ? `sink this region alone into ${sunk}` : 'extrude this region alone',
+    goal: 'of a region',
+    picked: true,
+    steps: [newStep(at, 'extrude', { ...fields, only })],
+  }))
 }
 
 const ofDrawings = (at: Situation): Offer[] =>
@@ -36,12 +42,24 @@ const ofDrawings = (at: Situation): Offer[] =>
     const drawing = at.document.steps.find((s) => s.id === step)
     const shapes = drawing?.fields.shapes
     if (isUsed(at, step) || !Array.isArray(shapes) || shapes.length === 0) return []
-    const words = `Extrude ${drawing?.name ?? 'the drawing'}`
-    return [{ key: `extrude ${step}`, words, goal: 'draw out', steps: [newStep(at, 'extrude', fieldsFor(at, step))] }]
+    const called = drawing?.name ?? 'the drawing'
+    return waysFor(at, step).map(({ sunk, fields }) => ({
+      key: `${sunk ? 'sink' : 'extrude'} ${step}`,
+      words: sunk ? `Sink ${called} into ${sunk}` : `Extrude ${called}`,
+      goal: 'draw out',
+      steps: [newStep(at, 'extrude', fields)],
+    }))
   })
 
+/** How a drawing can be drawn out: on a face of a part also into that part, by whose name that is said. */
+function waysFor(at: Situation, step: string): { sunk?: string; fields: Record<string, unknown> }[] {
+  const out = fieldsFor(at, step)
+  const part = at.parts.find((p) => out.parts?.includes(p.id))
+  return [{ fields: out }, ...(part ? [{ sunk: part.name, fields: { ...out, way: 'in', how: 'take' } }] : [])]
+}
+
 /** On a face of a part it is added to that part; otherwise it is one of its own. */
-function fieldsFor(at: Situation, step: string): Record<string, unknown> {
+function fieldsFor(at: Situation, step: string): Record<string, unknown> & { parts?: readonly string[] } {
   const on = at.document.steps.find((s) => s.id === step)?.fields.on
   const part = typeof on === 'object' && on !== null && 'part' in on ? on.part : undefined
   return { drawing: step, by: '5', ...(typeof part === 'string' ? { how: 'add', parts: [part] } : {}) }

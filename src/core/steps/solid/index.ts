@@ -4,7 +4,7 @@ import { angleField } from '../../fields/number'
 import { placeField } from '../../fields/place'
 import { planeField } from '../../fields/plane'
 import { compose, fromFrame } from '../../geometry/placement'
-import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords } from '../joining'
+import { JOINING_NOTES, joinedOutput, joiningFields, joiningWords, wayFollows } from '../joining'
 import { newStep, type Offer, type Situation } from '../offer'
 import { stepKind } from '../step-kind'
 import { shapeOf } from './shape'
@@ -57,6 +57,7 @@ export const solidStep = stepKind({
     hind: { called: 'back of the wedge', moved: ['depth', 'its depth'] },
   },
   start: () => ({}),
+  follows: (fields, said) => wayFollows(fields, said, fields.on),
   offers: offerSolid,
   example: [{ kind: 'solid', fields: { shape: 'tube', across: '20', wall: '3', height: '12' } }],
   build: (values, context) => {
