@@ -134,8 +134,8 @@ test('the foot of the scene says what is picked, its size, and what can be done 
   store.getState().set({ picks: [pick] })
   const text = textOf(drawn(store, <FootLine />))
   expect(text).toMatch(/^Flat face, [\d.]+ × [\d.]+, faces bottom · Base · 1\.8 thick there/)
-  expect(text).toContain('With this: measure to … change the floor draw on this')
-  // The first few, until the rest is asked for.
+  // What makers want most, until the rest is asked for.
+  expect(text).toContain('With this: measure to … change the floor draw on this extrude this face put holes in it hollow the part, open here move this face') // prettier-ignore
   expect(text).toMatch(/\d+ more …$/)
   expect(text).not.toContain('show alone')
   store.getState().set({ allVerbs: true })

@@ -73,6 +73,8 @@ export interface Offer {
   picked?: boolean
   /** What of the pick it is about, if not something to do on the face: the face itself changed by hand, the edge beside it, all of its part, or what it stands or is sunk there with. */
   of?: 'hand' | 'edge' | 'part' | 'feature'
+  /** It is what makers want most with such a pick, and stands where not all is listed. */
+  often?: true
   /** The check whose finding about what is picked it mends. */
   mends?: string
   /** The step whose finding that is, where a finding is about one. */
@@ -85,6 +87,9 @@ export interface Offer {
   /** What else changes with it. */
   edit?: Edit
 }
+
+/** What makers want most with such a pick. */
+export const often = (offers: readonly Offer[]): Offer[] => offers.map((o) => ({ ...o, often: true }))
 
 /** A step as it is begun. */
 export const newStep = (at: Pick2<Situation, 'newId'>, kind: string, fields: Record<string, unknown>): ProjectStep => ({

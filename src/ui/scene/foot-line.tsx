@@ -105,22 +105,15 @@ const bendWords = (bend: number, format: (mm: number) => string): string =>
     ? 'flat there'
     : `${bend > 0 ? 'bulged' : 'hollow'} by a radius of ${format(1 / Math.abs(bend))} there`
 
-/** More verbs than this are folded: to the first few of each of these, and so many in all. */
+/** More verbs than this are folded, to so many at least. */
 const [MANY, FEW] = [10, 7]
-const FIRST: Partial<Record<keyof typeof ABOUT, number>> = { look: 1, face: 2, hand: 2, feature: 1, edge: 1 }
 
-/** The few verbs that are shown at first, in their order; where parts are divided, those that do and how to measure. */
+/** The few verbs that are shown at first, in their order: how to measure, what makers want most, one of what it is of; where parts are divided, those that do. */
 function fewOf(verbs: readonly Verb[]): Verb[] {
   const dividing = verbs.filter(([, , about]) => about === 'divide')
   if (dividing.length > 0) return [...dividing, verbs[0]!]
-  const left = { ...FIRST }
-  const first = new Set<Verb>()
-  for (const verb of verbs) {
-    const about = verb[2] ?? 'face'
-    if (!left[about]) continue
-    left[about] -= 1
-    first.add(verb)
-  }
+  const feature = verbs.find(([, , about]) => about === 'feature')
+  const first = new Set([verbs[0]!, ...verbs.filter(([, , , , often]) => often), ...(feature ? [feature] : [])])
   for (const verb of verbs) if (first.size < FEW) first.add(verb)
   return verbs.filter((v) => first.has(v))
 }

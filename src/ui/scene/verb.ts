@@ -13,12 +13,13 @@ export const ABOUT = {
   look: 'Look, mark',
 } as const
 
-/** Something that can be done with a pick: its words, the doing, what it is about (the face, if nothing is said), and which edges. */
+/** Something that can be done with a pick: its words, the doing, what it is about (the face, if nothing is said), which edges, and whether it is among what makers want most. */
 export type Verb = [
   words: string,
   act: () => void,
   about?: keyof typeof ABOUT,
   edges?: readonly SavedTaken[] | undefined,
+  often?: boolean,
 ]
 
 /** What an offer comes to as a verb. @param take takes it up */
@@ -27,6 +28,7 @@ export const offeredVerb = (offer: Offer, take: (offer: Offer) => void): Verb =>
   () => take(offer),
   offer.of ?? 'face',
   offeredEdges(offer),
+  offer.often === true,
 ]
 
 /** The edges of parts that an offer is about. */

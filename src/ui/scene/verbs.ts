@@ -53,6 +53,9 @@ export function verbsFor(pick: Picked, state: ProjectState, document: Project, a
       verbs.splice(1, 0, [
         `change ${field[1]}`,
         () => set({ place: 'shape', editing: `${pick.name!.step}.${field[0]}` }),
+        'face',
+        undefined,
+        true,
       ])
     const { kept } = pick
     if (kept)

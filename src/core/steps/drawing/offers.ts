@@ -1,6 +1,6 @@
 import type { PickedFace } from '../../fields/picked-face'
 import { dot } from '../../geometry/vec'
-import { newStep, type Offer, type Situation } from '../offer'
+import { newStep, type Offer, often, type Situation } from '../offer'
 import { isRoundOutside, pickedFaceOf, touching } from '../picked'
 
 type PickOf = Situation['picks'][number]
@@ -33,9 +33,10 @@ export const offerDrawings = (at: Situation): Offer[] => {
 }
 
 function onFace(at: Situation, { shape, point }: PickOf, face: PickedFace): Offer[] {
-  if (shape.kind === 'plane') return drawingOn(at, 'drawing picked', 'draw on this', { ...face, datum: 'middle' })
+  if (shape.kind === 'plane')
+    return often(drawingOn(at, 'drawing picked', 'draw on this', { ...face, datum: 'middle' }))
   return [
     ...('axis' in shape ? drawingOn(at, 'drawing square', 'draw square to its axis', { ...face, datum: 'middle', at: 'end' }) : []), // prettier-ignore
-    ...(isRoundOutside(shape) ? drawingOn(at, 'drawing touching', 'draw where this touches a plane', touching(face, shape, point)) : []), // prettier-ignore
+    ...(isRoundOutside(shape) ? often(drawingOn(at, 'drawing touching', 'draw where this touches a plane', touching(face, shape, point))) : []), // prettier-ignore
   ]
 }

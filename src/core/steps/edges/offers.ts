@@ -1,6 +1,6 @@
 import type { SavedTaken } from '../../fields/taken-edges'
 import type { Pick } from '../../fit/picks'
-import { newStep, type Offer, type Situation } from '../offer'
+import { newStep, type Offer, often, type Situation } from '../offer'
 import { pickedEdgeOf, reachOf } from '../picked'
 
 /** The upright outer edges of the last part. */
@@ -40,7 +40,7 @@ export function offerEdges(at: Situation): Offer[] {
   const radius = room < RADIUS ? { radius: String(room) } : {}
   const bevel = room < BEVEL ? { size: String(room), other: String(room) } : {}
   return [
-    ...offer('edges round', many ? 'round these edges' : 'round this edge', edges, radius),
+    ...often(offer('edges round', many ? 'round these edges' : 'round this edge', edges, radius)),
     ...offer('edges bevel', many ? 'bevel these edges' : 'bevel this edge', edges, { how: 'flat', ...bevel }),
     ...(!many && isNarrow(first.size)
       ? offer('edges one', 'replace this face by one round', faces, { how: 'one' })

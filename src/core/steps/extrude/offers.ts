@@ -19,7 +19,7 @@ function ofFace(at: Situation): Offer[] {
   const drawing = newStep(at, 'drawing', { on: { ...face, datum: 'middle', off: '0' }, shapes })
   const joined = 'part' in face ? { how: 'add', parts: [face.part] } : {}
   const steps = [drawing, newStep(at, 'extrude', { drawing: drawing.id, by: '5', ...joined })]
-  return [{ key: 'extrude face', words: 'extrude this face', picked: true, steps }]
+  return [{ key: 'extrude face', words: 'extrude this face', picked: true, often: true, steps }]
 }
 
 /** One region of a drawing by itself: others of it can be made something else of, of another length. */

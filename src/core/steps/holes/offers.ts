@@ -12,7 +12,9 @@ function inFace(at: Situation): Offer[] {
   const on = pick.shape.kind === 'plane' ? { ...face, datum: 'middle', off: '0' } : isRoundOutside(pick.shape) ? touching(face, pick.shape, pick.point) : undefined // prettier-ignore
   if (!on) return []
   const fields = { on, at: [{ along: '0', up: '0', from: '' }], parts: [face.part] } // prettier-ignore
-  return [{ key: 'holes picked', words: 'put holes in it', picked: true, steps: [newStep(at, 'holes', fields)] }]
+  return [
+    { key: 'holes picked', words: 'put holes in it', picked: true, often: true, steps: [newStep(at, 'holes', fields)] },
+  ]
 }
 
 function atDrawing(at: Situation): Offer[] {

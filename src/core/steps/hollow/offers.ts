@@ -1,5 +1,5 @@
 import { boxSize } from '../../geometry/vec'
-import { newStep, type Offer, type Situation } from '../offer'
+import { newStep, type Offer, often, type Situation } from '../offer'
 import { pickedFaces } from '../picked'
 
 /** The last part, closed all round. */
@@ -19,5 +19,6 @@ export function offerHollow(at: Situation): Offer[] {
   // Its walls would fill a plate.
   if (bounds && Math.min(...boxSize(bounds)) < LINES * at.document.printer.line) return []
   const words = picked.many ? 'hollow the part, open at these faces' : 'hollow the part, open here'
-  return [{ key: 'hollow open', words, picked: true, of: 'part', steps: [newStep(at, 'hollow', { part: picked.part, open: picked.faces })] }] // prettier-ignore
+  const offers: Offer[] = [{ key: 'hollow open', words, picked: true, of: 'part', steps: [newStep(at, 'hollow', { part: picked.part, open: picked.faces })] }] // prettier-ignore
+  return at.picks.every((p) => p.shape.kind === 'plane') ? often(offers) : offers
 }

@@ -1,5 +1,5 @@
 import { dot } from '../../geometry/vec'
-import { newStep, type Offer, type Situation } from '../offer'
+import { newStep, type Offer, often, type Situation } from '../offer'
 import { offerOnFaces } from '../by-hand'
 import { pickedFaceOf, pickedFaces } from '../picked'
 
@@ -12,7 +12,7 @@ export function offerMoveFaces(at: Situation): Offer[] {
   const stand =
     at.picks.length > 1 && at.picks.every(({ shape }) => shape.kind === 'plane' && Math.abs(shape.normal[2]) < STANDS)
   const meet = stand ? offerOnFaces(at, 'move-faces', () => 'lean these faces to meet at a point', { how: 'point', to: { base: 'ground', off: above(at) } }) : [] // prettier-ignore
-  return [...move, ...lean, ...meet, ...toAnother(at), ...ofSeveral(at)]
+  return [...often(move), ...lean, ...meet, ...toAnother(at), ...ofSeveral(at)]
 }
 
 /** Faces that look up or down no more than this (sine) stand. */
