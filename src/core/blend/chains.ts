@@ -1,5 +1,6 @@
 import type { Pointable } from '../faces/resolve'
 import { distanceToSpan } from '../faces/onto'
+import { wholesOf } from '../faces/wholes'
 import { angleBetween, distance, dot, normalize, placeAt, scale, sub, type Vec3 } from '../geometry/vec'
 import { raise } from '../result'
 import { edgeWay, meetingPoint, type Side, sideOf } from './side'
@@ -11,7 +12,7 @@ export interface Station {
   way: Vec3
   /** The face to its left as it is gone along, seen from outside, and the one to its right. */
   sides: readonly [Side, Side]
-  /** The same faces by region. */
+  /** The same faces by region, each by the first of those that are one face with it. */
   regions: readonly [number, number]
   /** The border that it is of. */
   border: number
@@ -84,7 +85,9 @@ function take(left: Map<number, Piece>, run: Piece[], next: Piece): void {
 }
 
 function pieceOf(on: Pointable, border: number): Piece {
-  const { regions, vertices, closed } = on.topology.borders[border]!
+  const { vertices, closed } = on.topology.borders[border]!
+  const wholes = wholesOf(on)
+  const regions = on.topology.borders[border]!.regions.map((r) => wholes[r]!) as [number, number]
   const sides = regions.map((r) => sideOf(on, r)) as [Side, Side]
   // Halfway along, where no other face comes near.
   const half = Math.max(1, Math.floor(vertices.length / 2))
@@ -188,11 +191,12 @@ export function between(a: Station, b: Station, share: number): Station {
   return { ...b, at: on ?? p, way: way ? scale(way, dot(way, b.way) < 0 ? -1 : 1) : b.way }
 }
 
-/** The regions that meet at a vertex, but for some. */
-export function othersAt({ mesh, topology }: Pointable, vertex: number, but: readonly number[]): number[] {
-  const found = new Set<number>()
+/** The regions that meet at a vertex, but for some, each whole. */
+export function othersAt(on: Pointable, vertex: number, but: readonly number[]): number[] {
+  const { mesh, topology } = on
+  const [found, wholes] = [new Set<number>(), wholesOf(on)]
   for (let i = 0; i < mesh.indices.length; i++)
-    if (mesh.indices[i] === vertex) found.add(topology.regionOf[Math.floor(i / 3)]!)
+    if (mesh.indices[i] === vertex) found.add(wholes[topology.regionOf[Math.floor(i / 3)]!]!)
   return [...found].filter((r) => !but.includes(r))
 }
 

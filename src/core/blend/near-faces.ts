@@ -1,6 +1,7 @@
 import { distanceToTriangle } from '../faces/onto'
 import type { Pointable } from '../faces/resolve'
 import { trianglesOf } from '../faces/topology'
+import { wholesOf } from '../faces/wholes'
 import { TriangleTree } from '../fit/gap'
 import { placeAt, type Vec3 } from '../geometry/vec'
 import type { TaggedMesh } from '../kernel/surface'
@@ -8,13 +9,18 @@ import { unpacked } from '../mesh/unpack'
 
 const known = new WeakMap<Pointable, Map<number, TriangleTree>>()
 
-/** The triangles of a region, for looking which of them are near. */
+/** The triangles of a region, and of all that are one face with it, for looking which of them are near. */
 export function regionTree(on: Pointable, region: number): TriangleTree {
   const trees = known.get(on) ?? new Map<number, TriangleTree>()
   known.set(on, trees)
-  const tree = trees.get(region) ?? treeOfThese(on.mesh, trianglesOf(on.topology, region))
+  const tree = trees.get(region) ?? treeOfThese(on.mesh, wholeOf(on, region))
   trees.set(region, tree)
   return tree
+}
+
+function wholeOf(on: Pointable, region: number): number[] {
+  const wholes = wholesOf(on)
+  return wholes.flatMap((w, r) => (w === wholes[region] ? [...trianglesOf(on.topology, r)] : []))
 }
 
 /** Those triangles of a mesh that are wanted. */

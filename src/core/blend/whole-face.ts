@@ -1,6 +1,7 @@
 import type { Pointable } from '../faces/resolve'
 import { runRound } from '../faces/run-round'
 import { distanceToSpan } from '../faces/onto'
+import { wholesOf } from '../faces/wholes'
 import { distance } from '../geometry/vec'
 import { raise } from '../result'
 import { isEdge } from './alike'
@@ -37,8 +38,9 @@ export function wholeFace(on: Pointable, region: number): WholeFace {
   const sides = chainsBeside(on, region)
   const chains = sides.flat()
   if (chains.some((c) => !c.convex)) return raise('inner', 'An edge of this face goes inwards; one round replaces a face between two outer edges.', 'of') // prettier-ignore
+  const whole = wholesOf(on)[region]!
   const [one, other] = sides.map(lookedAt) as [Looked, Looked]
-  const found = [...one.places.map((s) => ballAcross(s, other, region)), ...other.places.map((s) => ballAcross(s, one, region))] // prettier-ignore
+  const found = [...one.places.map((s) => ballAcross(s, other, whole)), ...other.places.map((s) => ballAcross(s, one, whole))] // prettier-ignore
   const [wides, radii] = [found.map((f) => f.wide), found.map((f) => f.radius)]
   const [least, most] = [Math.min(...wides), Math.max(...wides)]
   const radius = Math.min(...radii)

@@ -6,6 +6,7 @@ import { fail, ok, type Result } from '../result'
 import { edgeNear } from './edge-near'
 import { distanceToSpan, distanceToTriangle, ontoSurface } from './onto'
 import { type Border, type Topology, topologyOf, trianglesOf } from './topology'
+import { wholesOf } from './wholes'
 
 /** A part with its regions and borders, ready to be pointed at. */
 export interface Pointable {
@@ -192,12 +193,16 @@ function edgeCandidate(part: Pointable, i: number, kept: KeptEdge): Candidate {
   return { it: i, moved: distance(before, p), off }
 }
 
-/** A border with those that go on from its ends without a corner, and on from theirs. */
+/** A border with those that go on from its ends without a corner, and on from theirs, over seams of faces that are one. */
 export function alongSmooth({ mesh, topology }: Pointable, border: number): number[] {
   const { borders } = topology
+  const wholes = wholesOf({ mesh, topology })
+  const besides = (b: Border) => b.regions.map((r) => wholes[r]!)
+  const isSeam = (b: Border) => new Set(besides(b)).size === 1
   const ends = new Map<number, number[]>()
   for (const [i, b] of borders.entries())
-    if (!b.closed) for (const v of [b.vertices[0]!, b.vertices.at(-1)!]) ends.set(v, [...(ends.get(v) ?? []), i])
+    if (!b.closed && !isSeam(b))
+      for (const v of [b.vertices[0]!, b.vertices.at(-1)!]) ends.set(v, [...(ends.get(v) ?? []), i])
   /** The direction in which a border leaves one of its ends. */
   const leaving = (i: number, v: number): Vec3 => {
     const list = borders[i]!.vertices
@@ -211,7 +216,7 @@ export function alongSmooth({ mesh, topology }: Pointable, border: number): numb
     for (const v of [own.vertices[0]!, own.vertices.at(-1)!]) {
       const way = leaving(i, v)
       const on = (ends.get(v) ?? []).filter((j) => j !== i && dot(leaving(j, v), way) < -SMOOTH)
-      const shares = on.filter((j) => borders[j]!.regions.some((r) => own.regions.includes(r)))
+      const shares = on.filter((j) => besides(borders[j]!).some((r) => besides(own).includes(r)))
       if (shares.length === 1 && !out.includes(shares[0]!)) out.push(shares[0]!)
     }
   }

@@ -212,10 +212,83 @@ test('what cannot be done is said, and the part stays as it was', async () => {
   const nothing = await solidOf(BOX, round('picked', 2))
   expect(nothing.problems[0]).toMatchObject({ field: 'of' })
   const plain = await solidOf(...boss)
-  const face = facing(plain.part, [0, 0, 1], 20)
-  const both = await solidOf(...boss, edges({ which: 'picked', of: [{ part: 'box', face }], radius: '1' }))
-  expect(both.problems[0]).toMatchObject({ field: 'of' })
+  const of = [{ part: 'box', face: facing(plain.part, [0, 0, 1], 20) }]
+  const both = await solidOf(...boss, edges({ which: 'picked', of, how: 'flat' }))
+  expect(both.problems[0]).toMatchObject({ kind: 'mixed', field: 'of' })
   expect(both.volume).toBeCloseTo(plain.volume, 6)
+})
+
+test('an edge runs on over the seam of what was joined flush, straight and round a nook', async () => {
+  const onto = (fields: Fields): StepOf[] => [BOX, ['solid', { depth: '30', how: 'add', parts: ['box'], ...fields }, 'more']] // prettier-ignore
+  const longer = onto({ width: '25', height: '20', at: at('32.5', '0') })
+  const plain = await solidOf(...longer)
+  expect(plain.volume).toBeCloseTo(65 * 30 * 20, 3)
+  const bar = await solidOf(...longer, round('top', 2))
+  // Round a rectangle, as if it had been one solid from the beginning.
+  expect([bar.problems, bar.genus, bar.notes.at(-1)]).toEqual([[], 0, '4 outer edges, 190.0 mm together.'])
+  expectRight(plain.volume - bar.volume, cut(2) * 190 - 4 * (5 / 3 - Math.PI / 2) * 8)
+  const higher = onto({ width: '14', height: '8', lift: '20' })
+  const { part, volume } = await solidOf(...higher)
+  const of = [{ part: 'box', face: facing(part, [0, 0, 1], 20) }]
+  const soft = await solidOf(...higher, edges({ of, radius: '1' }))
+  expect([soft.problems, soft.genus]).toEqual([[], 0])
+  const side = cut(1) * (12 + 7 + (Math.PI / 2) * (1 + middle(1)))
+  expectRight(volume - soft.volume, 2 * side - 2 * (5 / 3 - Math.PI / 2))
+})
+
+describe('edges that go outwards and inwards at one corner', () => {
+  /** An angle: a foot `long`, an upright so high, both of one thickness. */
+  const angle = (long: number, high: number, thick: number, deep: number) =>
+    extruded([shape('run', { through: [[0, 0], [long, 0], [long, thick], [thick, thick], [thick, high], [0, high]].map(([x, y]) => at(`${x}`, `${y}`)) })], deep).map((s, i): StepOf => (i === 0 ? ['drawing', { ...s[1], on: { base: 'front', off: '0' } }, 'd'] : s)) // prettier-ignore
+  type Part = Awaited<ReturnType<typeof solidOf>>['part']
+  const ofFaces = (part: Part, ...faces: [way: readonly number[], at?: number][]) => faces.map(([way, off]) => ({ part: 'box', face: facing(part, way, off) })) // prettier-ignore
+
+  test('of one face of an angle: the nook is filled first, and what runs on over it goes round with it', async () => {
+    const steps = angle(40, 30, 6, 20)
+    const { part, volume } = await solidOf(...steps)
+    const r = 1.5
+    const soft = await solidOf(...steps, edges({ of: ofFaces(part, [[0, 0, 1], 6]), radius: `${r}` }))
+    expect([soft.problems, soft.genus]).toEqual([[], 0])
+    const path = 40 - 6 - r + (30 - 6 - r) + (Math.PI / 2) * r
+    expect(soft.notes.at(-1)).toBe(`3 outer and 1 inner edges, ${(2 * path + 40).toFixed(1)} mm together.`)
+    const side = cut(r) * (40 - 6 - r + (30 - 6 - r) + (Math.PI / 2) * (r + middle(r)))
+    const both = (5 / 3 - Math.PI / 2) * r ** 3
+    expectRight(volume - soft.volume, 2 * side + cut(r) * 20 - 2 * both - cut(r) * 20)
+  })
+
+  test('all of an angle: a ball rolled about inside, and one in the nook', async () => {
+    const bend = fc.record({ long: fc.integer({ min: 20, max: 60 }), high: fc.integer({ min: 18, max: 50 }), thick: fc.integer({ min: 4, max: 9 }), deep: fc.integer({ min: 8, max: 40 }), tenths: fc.integer({ min: 8, max: 25 }) }) // prettier-ignore
+    await fc.assert(
+      fc.asyncProperty(bend, async ({ long, high, thick, deep, tenths }) => {
+        const r = tenths / 10
+        fc.pre(2.2 * r < thick)
+        const steps = angle(long, high, thick, deep)
+        const { part, volume } = await solidOf(...steps)
+        const all = ofFaces(part, [[0, 0, 1], thick], [[0, 0, 1], high], [[1, 0, 0], thick], [[1, 0, 0], long], [[0, -1, 0]], [[0, 1, 0]], [[-1, 0, 0]], [[0, 0, -1]]) // prettier-ignore
+        const soft = await solidOf(...steps, edges({ of: all, radius: `${r}` }))
+        expect([soft.problems, soft.genus]).toEqual([[], 0])
+        // Steiner, for what is left of it a radius in from everywhere.
+        const [w, h, t, d] = [long - 2 * r, high - 2 * r, thick - 2 * r, deep - 2 * r]
+        const area = w * t + t * (h - t) + cut(2 * r)
+        const rim = 2 * (w + h) - 4 * r + Math.PI * r
+        const wanted = area * d + r * (2 * area + rim * d) + Math.PI * r * r * (rim / 2 + d) + (4 / 3) * Math.PI * r ** 3 // prettier-ignore
+        expect(Math.abs((volume - soft.volume) / (volume - wanted) - 1)).toBeLessThan(2 * CHORDS)
+      }),
+      { numRuns: 12 },
+    )
+  })
+
+  test('what does not fit is told with what does; bevels are still done one after the other', async () => {
+    const steps = angle(40, 30, 6, 20)
+    const { part } = await solidOf(...steps)
+    const of = ofFaces(part, [[0, 0, 1], 6])
+    const large = await solidOf(...steps, edges({ of, radius: '9' }))
+    expect(large.problems[0]).toMatchObject({ field: 'radius', would: { value: expect.any(String) } })
+    const does = await solidOf(...steps, edges({ of, radius: large.problems[0]!.would!.value }))
+    expect(does.problems).toEqual([])
+    const flat = await solidOf(...steps, edges({ of, how: 'flat' }))
+    expect(flat.problems[0]).toMatchObject({ kind: 'mixed', field: 'of' })
+  })
 })
 
 const boxOf = (p: Float32Array) => {

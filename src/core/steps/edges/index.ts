@@ -5,7 +5,9 @@ import { type Chain, chainsOf, chainWords } from '../../blend/chains'
 import { largest } from '../../blend/largest'
 import { wholeFace, wholeRegions } from '../../blend/whole-face'
 import type { Form } from '../../blend/section'
-import type { Pointable } from '../../faces/resolve'
+import { isMixed, stillThere } from '../../blend/in-turn'
+import { type Pointable, pointable } from '../../faces/resolve'
+import type { Solid } from '../../kernel/kernel'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
 import { lengthField } from '../../fields/length'
@@ -82,8 +84,8 @@ export const edgesStep = stepKind({
     const borders = bordersOf(values, on)
     if (values.how === 'one') return overWhole(values, on, borders, context)
     const chains = chainsOf(on, values.which === 'picked' ? edgesAmong(on, borders) : borders)
-    const solid = result(values, on, chains, context)
-    return { parts: [{ id: part.id, solid }], rows: [], notes: [`${chainWords(chains)}.`] }
+    const { solid, done } = result(values, on, chains, context)
+    return { parts: [{ id: part.id, solid }], rows: [], notes: [`${chainWords(done)}.`] }
   },
 })
 
@@ -126,14 +128,28 @@ function formAt({ how, radius, size, other, angle, first }: Values, chain: Chain
   return { kind: 'slanted', a: size, angle: (angle * Math.PI) / 180, along: isLeft ? 0 : 1 }
 }
 
-function result(values: Values, on: Pointable, chains: readonly Chain[], context: StepContext) {
+/** The solid, and the edges that were done: more than were asked for where these run on over what was filled in first. */
+function result(
+  values: Values,
+  on: Pointable,
+  chains: readonly Chain[],
+  context: StepContext,
+): { solid: Solid; done: readonly Chain[] } {
   const { kernel } = context
-  const wanted = (share: number): Blending[] => {
+  const wanted = (those: readonly Chain[], share: number): Blending[] => {
     const { radius, size, other } = values
     const sized = { ...values, radius: radius * share, size: size * share, other: other * share }
-    return chains.map((chain) => ({ chain, form: formAt(sized, chain) }))
+    return those.map((chain) => ({ chain, form: formAt(sized, chain) }))
   }
-  const built = (share: number) => blended(values.part.solid, on, wanted(share), context)
+  const [inner, outer] = [false, true].map((convex) => chains.filter((c) => c.convex === convex)) as [Chain[], Chain[]]
+  const built = (share: number) => {
+    const first = values.how === 'round' && isMixed(chains) ? inner : chains
+    const solid = blended(values.part.solid, on, wanted(first, share), context)
+    if (first === chains) return { solid, done: chains }
+    const now = pointable(kernel.read(solid))
+    const then = chainsOf(now, stillThere(on, outer, now, context.id))
+    return { solid: blended(solid, now, wanted(then, share), context), done: [...inner, ...then] }
+  }
   try {
     return built(1)
   } catch (error) {
@@ -141,7 +157,7 @@ function result(values: Values, on: Pointable, chains: readonly Chain[], context
     // What the faces have room for is soon seen; only what is seen there alone has to be built to be known.
     const fits = (s: number) => {
       kernel.goOn()
-      fitted(on, wanted(s), context.tolerance)
+      fitted(on, wanted(chains, s), context.tolerance)
     }
     const room = largest(fits)
     const does = (s: number) => kernel.scoped(() => void built(s), () => []) // prettier-ignore
