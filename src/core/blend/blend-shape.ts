@@ -4,13 +4,16 @@ import type { Station } from './chains'
 import type { Form, Section } from './section'
 import type { Side } from './side'
 
-/** What the new face of an edge is: exact where its faces are flat, or round about one axis. */
+/** What the new face of an edge is: exact where its faces are straight along it, or round about one axis. */
 export function blendShape({ sides, way }: Station, convex: boolean, form: Form, section: Section): SurfaceShape {
-  const shapes = sides.map((s) => s.shape)
-  if (shapes.every((s) => s.kind === 'plane')) return straight(way, convex, form, section)
+  if (sides.every(({ shape }) => isDrawnOut(shape, way))) return straight(way, convex, form, section)
   const axis = commonAxis(sides)
   return axis ? turnedShape(axis, form, section) : { kind: 'free' }
 }
+
+/** True of a face that is straight along the edge, as all beside a straight edge are that are flat or round about a line like it. */
+const isDrawnOut = (shape: SurfaceShape, way: Vec3): boolean =>
+  shape.kind === 'plane' || (shape.kind === 'cylinder' && length(cross(shape.axis, way)) < 1e-6)
 
 function straight(way: Vec3, convex: boolean, form: Form, { contacts, centre }: Section): SurfaceShape {
   if (form.kind === 'round' && centre) return { kind: 'cylinder', axis: way, point: centre, radius: form.radius, hole: !convex } // prettier-ignore

@@ -8,7 +8,7 @@ import { blendShape } from './blend-shape'
 import { type Chain, sagitta } from './chains'
 import { withoutChips } from './chips'
 import { type Arrival, arrivals, ballTool, type Pivot, pivotAt, pivotTool } from './corners'
-import { type Ending, endingOf, stopped } from './ends'
+import { clearOf, type Ending, endingOf, stopped } from './ends'
 import { type Blending, crowded, lost, missing, type Probe, probesOf, zonesOf } from './fits'
 import { treeOf } from './near-faces'
 import { type Form, sectionAt } from './section'
@@ -157,8 +157,17 @@ function chainTool(
   const [before, after] = endings.map(({ further }, i) => (further > 0 ? [shifted(sections.at(-i)!, scale(out[i as 0 | 1], further))] : [])) as [typeof sections, typeof sections] // prettier-ignore
   const all = [...before, ...sections, ...after]
   const stretches = [...before.map(() => faces[0]!), ...faces.slice(0, -1), ...after.map(() => faces.at(-2)!)]
-  const solid = tubeSolid(kernel, { sections: all, faces: stretches, tags, closed: false }, id)
-  return endings.reduce((rest, ending) => stopped(kernel, rest, ending, id), solid)
+  const part = (from: number, to: number) =>
+    tubeSolid(kernel, { sections: all.slice(from, to + 1), faces: stretches.slice(from, to), tags, closed: false }, id)
+  const last = all.length - 1
+  // Where it stops concerns its end alone: elsewhere it may well go beyond that plane.
+  const [from, to] = [clearOf(all, endings[0]!), last - clearOf([...all].reverse(), endings[1]!)]
+  if (!(from < to)) return endings.reduce((rest, ending) => stopped(kernel, rest, ending, id), part(0, last))
+  const tips = [
+    ...(from > 0 ? [stopped(kernel, part(0, from + 1), endings[0]!, id)] : []),
+    ...(to < last ? [stopped(kernel, part(to - 1, last), endings[1]!, id)] : []),
+  ]
+  return tips.length > 0 ? kernel.union([part(from, to), ...tips]) : part(0, last)
 }
 
 /** What the new face along a border is called: by the two faces that it lies between. */

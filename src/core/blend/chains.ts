@@ -169,7 +169,8 @@ function spaced(stations: readonly Station[], closed: boolean, all: boolean): St
     if (!last || !(next ? isBeside(next, s, last, all) : distance(last.at, s.at) <= BESIDE)) out.push(s)
   }
   const [first, last] = [out[0]!, stations.at(-1)!]
-  if (closed) return out.length > 3 && isBeside(out.at(-2)!, out.at(-1)!, first, all) ? out.slice(0, -1) : out
+  // As elsewhere the later of two goes: what leads on from there is of the next border.
+  if (closed) return out.length > 3 && isBeside(out[1]!, first, out.at(-1)!, all) ? out.slice(1) : out
   // An open chain ends where it ends.
   return out.length > 1 && out.at(-1) !== last ? [...out.slice(0, -1), last] : out
 }

@@ -48,6 +48,20 @@ export function endingOf(
   return { further: Math.min(Math.max(...met.map(reach)), 50 * size), stops }
 }
 
+/** So far in front of where it stops it is clear of that, mm. */
+const CLEAR = 1e-3
+
+/** From which of its sections on, counted from that end, a tool is altogether on the near side of where it stops; 0 if it does not stop. */
+export function clearOf(sections: readonly Section[], { stops }: Ending): number {
+  if (stops.length === 0) return 0
+  const isClear = ({ across, behind }: Section) =>
+    stops.every(({ side, keep }) =>
+      [...across, ...behind].every((p) => side.off(p) * (keep === 'out' ? 1 : -1) > CLEAR),
+    )
+  const first = sections.findIndex(isClear)
+  return first < 0 ? Infinity : first
+}
+
 /** A tool without what lies beyond where it stops. */
 export function stopped(kernel: Kernel, solid: Solid, { stops }: Ending, step: string): Solid {
   return stops.reduce((rest, { side, keep }) => {

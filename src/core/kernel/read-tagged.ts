@@ -1,6 +1,6 @@
 import type { Mesh } from 'manifold-3d'
 import { compose, type Placement } from '../geometry/placement'
-import { cross, dot, scale, sub, type Vec3 } from '../geometry/vec'
+import { cross, dot, normalize, scale, sub, type Vec3 } from '../geometry/vec'
 import { fromColumns } from './placed-shape'
 import type { SurfaceShape, SurfaceTag, TaggedMesh, TagTable } from './surface'
 
@@ -33,7 +33,7 @@ export function readTagged(
         const tag = table?.[face] ?? table?.[0] ?? UNKNOWN
         const shape = placement ? place(tag.shape, placement) : tag.shape
         const frame = placement ? { frame: tag.frame ? compose(placement, tag.frame) : placement } : {}
-        index = surfaces.push({ ...tag, ...frame, shape: facingOut(shape, mesh, t) }) - 1
+        index = surfaces.push({ ...tag, ...frame, shape: facingOut(shape, mesh, t, mesh.runIndex[run + 1]! / 3) }) - 1
         known.set(face, index)
       }
       triangleSurface[t] = index
@@ -43,18 +43,36 @@ export function readTagged(
   return { positions, indices: mesh.triVerts, triangleSurface, surfaces }
 }
 
+/** A triangle that looks no more than this (cosine) along the way that its surface does says nothing about that. */
+const CLEAR = 0.5
+
 /** A surface left by what was taken away faces the other way than on the tool: a pin's wall becomes a hole's. */
-function facingOut(shape: SurfaceShape, { vertProperties: p, numProp, triVerts }: Mesh, t: number): SurfaceShape {
+function facingOut(
+  shape: SurfaceShape,
+  { vertProperties: p, numProp, triVerts, faceID }: Mesh,
+  t: number,
+  end: number,
+): SurfaceShape {
   if (shape.kind !== 'plane' && shape.kind !== 'cylinder' && shape.kind !== 'sphere') return shape
-  const [a, b, c] = [0, 1, 2].map((k) => {
-    const i = triVerts[3 * t + k]! * numProp
-    return [p[i]!, p[i + 1]!, p[i + 2]!] as Vec3
-  }) as [Vec3, Vec3, Vec3]
-  const out = cross(sub(b, a), sub(c, a))
-  if (shape.kind === 'plane') return dot(out, shape.normal) < 0 ? { ...shape, normal: scale(shape.normal, -1) } : shape
-  const across = sub(a, shape.point)
-  const radial = shape.kind === 'sphere' ? across : sub(across, scale(shape.axis, dot(across, shape.axis)))
-  return { ...shape, hole: dot(out, radial) < 0 }
+  let clearest = 0
+  // A sliver between chords may look anywhere: another triangle of the face is asked.
+  for (let u = t; u < end && Math.abs(clearest) < CLEAR; u++) {
+    if (faceID[u] !== faceID[t]) continue
+    const [a, b, c] = [0, 1, 2].map((k) => {
+      const i = triVerts[3 * u + k]! * numProp
+      return [p[i]!, p[i + 1]!, p[i + 2]!] as Vec3
+    }) as [Vec3, Vec3, Vec3]
+    const along = dot(normalize(cross(sub(b, a), sub(c, a))), normalize(outAt(shape, a)))
+    if (Math.abs(along) > Math.abs(clearest)) clearest = along
+  }
+  if (shape.kind === 'plane') return clearest < 0 ? { ...shape, normal: scale(shape.normal, -1) } : shape
+  return { ...shape, hole: clearest < 0 }
+}
+
+function outAt(shape: Extract<SurfaceShape, { kind: 'plane' | 'cylinder' | 'sphere' }>, p: Vec3): Vec3 {
+  if (shape.kind === 'plane') return shape.normal
+  const across = sub(p, shape.point)
+  return shape.kind === 'sphere' ? across : sub(across, scale(shape.axis, dot(across, shape.axis)))
 }
 
 function firstThree(values: Float32Array, stride: number): Float32Array {

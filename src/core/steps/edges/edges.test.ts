@@ -160,6 +160,34 @@ test('all edges of a prism of five sides, whose corners are not square, come to 
   expectRight(plain - volume, plain - whole)
 })
 
+test('where an edge stops at a wall concerns its end alone: the rest of it goes on behind that', async () => {
+  // A block flush with the back of a plate: the edge of the plate runs from its one wall round to the other.
+  const block: StepOf = ['solid', { width: '10', depth: '6', height: '5', lift: '6', at: at('0', '12'), how: 'add', parts: ['box'] }, 'block'] // prettier-ignore
+  const steps = [...extruded(rounded(40, 30, 8), 6), block]
+  const plain = await solidOf(...steps)
+  const r = 2
+  const { volume, problems, genus } = await solidOf(...steps, round('top', r))
+  expect([problems, genus]).toEqual([[], 0])
+  const plate = cut(r) * (2 * (24 + 14) + 2 * Math.PI * (8 - middle(r)) - 10)
+  expectRight(plain.volume - volume, plate + cut(r) * 32 - 4 * (5 / 3 - Math.PI / 2) * r ** 3)
+})
+
+test('the foot of a flat face on a round one like it is a round about a line', async () => {
+  const bar: StepOf[] = [['solid', { shape: 'cylinder', across: '20', height: '30' }, 'box'], ['solid', { width: '30', depth: '6', height: '30', how: 'add', parts: ['box'] }, 'fin']] // prettier-ignore
+  const { part, problems } = await solidOf(...bar, round('nooks', 2))
+  expect(problems).toEqual([])
+  const rounds = part.mesh.surfaces.filter((s) => s.step === 'e').map((s) => s.shape)
+  // Each touches the round from outside and a face of the fin.
+  const [up, off] = [3 + 2, Math.sqrt(12 ** 2 - 5 ** 2)]
+  expect(rounds).toHaveLength(4)
+  for (const shape of rounds) {
+    if (shape.kind !== 'cylinder') throw new Error(`It is ${shape.kind}.`)
+    expect([shape.radius, shape.hole, Math.abs(shape.axis[2])]).toEqual([2, true, 1])
+    expect(Math.abs(shape.point[0])).toBeCloseTo(off, 6)
+    expect(Math.abs(shape.point[1])).toBeCloseTo(up, 6)
+  }
+})
+
 test('one round after another: nooks, then the floor between them, then all that is left', async () => {
   const pocket: StepOf[] = [BOX, ['solid', { width: '30', depth: '20', height: '20', lift: '5', how: 'take', parts: ['box'] }, 'p']] // prettier-ignore
   const plain = (await solidOf(...pocket)).volume
