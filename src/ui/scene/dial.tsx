@@ -72,7 +72,7 @@ export function Dial({ view }: { view: SceneView }) {
           </span>
         </span>
       </div>
-      <div className="pointer-events-auto flex flex-wrap justify-end gap-x-4">
+      <div className="pointer-events-auto -mr-1.5 flex flex-wrap justify-end gap-x-4 bg-scene/75 px-1.5">
         <button type="button" className="figure" title="From a corner (c)" onClick={() => view.eye.look('corner')}>
           corner
         </button>
@@ -124,7 +124,7 @@ function Light() {
   const set = useProject((s) => s.set)
   return (
     <div className="pointer-events-auto flex flex-col items-end gap-1.5">
-      <div className="flex gap-x-4" role="group" aria-label="Light">
+      <div className="-mr-1.5 flex gap-x-4 bg-scene/75 px-1.5" role="group" aria-label="Light">
         {Object.entries(LIGHTS).map(([is, [words, title]]) => (
           <button
             key={is}

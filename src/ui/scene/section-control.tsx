@@ -60,7 +60,7 @@ export function SectionControl() {
   const [low, high] = section ? range(section.axis) : [0, 1]
   return (
     <div className="pointer-events-auto flex flex-col items-end gap-1">
-      <div className="flex gap-3" role="group" aria-label="Section">
+      <div className="-mr-1.5 flex gap-3 bg-scene/75 px-1.5" role="group" aria-label="Section">
         <span className="text-soft">cut</span>
         {AXES.map((axis) => (
           <button
