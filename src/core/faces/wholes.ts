@@ -34,3 +34,21 @@ export function wholesOf({ mesh, topology }: { mesh: TaggedMesh; topology: Topol
   known.set(topology, made)
   return made
 }
+
+/** Borders with those that go on from them over seams, between the same two faces: one edge to a maker. */
+export function acrossSeams(on: { mesh: TaggedMesh; topology: Topology }, borders: readonly number[]): number[] {
+  const wholes = wholesOf(on)
+  const all = on.topology.borders
+  const between = all.map(({ regions }) => regions.map((r) => wholes[r]!).sort((a, b) => a - b).join()) // prettier-ignore
+  const seams = all.filter(({ regions: [a, b] }) => wholes[a] === wholes[b])
+  if (seams.length === 0) return [...borders]
+  const atSeams = new Set(seams.flatMap(({ vertices }) => [vertices[0]!, vertices.at(-1)!]))
+  const ends = (b: number) => (all[b]!.closed ? [] : [all[b]!.vertices[0]!, all[b]!.vertices.at(-1)!])
+  const found = new Set(borders)
+  for (const b of found) {
+    const open = new Set(ends(b).filter((v) => atSeams.has(v)))
+    if (open.size === 0) continue
+    for (const [i, pair] of between.entries()) if (pair === between[b] && ends(i).some((v) => open.has(v))) found.add(i)
+  }
+  return [...found]
+}

@@ -1,6 +1,7 @@
 import { isEdge } from '../blend/alike'
 import { type Chain, chainsOf, chainWords } from '../blend/chains'
 import { spansOf } from '../faces/resolve'
+import { acrossSeams } from '../faces/wholes'
 import type { Scope } from './field-kind'
 import { type SavedTaken, takenBorders } from './taken-edges'
 
@@ -18,7 +19,7 @@ export function edgesMeant(of: readonly SavedTaken[], at: Pick<Scope, 'parts' | 
   const lines: number[] = []
   const chains: Chain[] = []
   for (const on of new Set(found.flatMap((f) => (f.ok ? [f.value.on] : [])))) {
-    const borders = [...new Set(found.flatMap((f) => (f.ok && f.value.on === on ? f.value.borders : [])))]
+    const borders = acrossSeams(on, [...new Set(found.flatMap((f) => (f.ok && f.value.on === on ? f.value.borders : [])))]) // prettier-ignore
     lines.push(...borders.flatMap((b) => spansOf(on.mesh, on.topology.borders[b]!).flat(2)))
     chains.push(...chainsOf(on, borders.filter((b) => isEdge(on, b)))) // prettier-ignore
   }

@@ -7,6 +7,7 @@ import { wholeFace, wholeRegions } from '../../blend/whole-face'
 import type { Form } from '../../blend/section'
 import { isMixed, stillThere } from '../../blend/in-turn'
 import { type Pointable, pointable } from '../../faces/resolve'
+import { acrossSeams } from '../../faces/wholes'
 import type { Solid } from '../../kernel/kernel'
 import { choiceField } from '../../fields/choice'
 import type { FieldValues } from '../../fields/kinds'
@@ -98,7 +99,7 @@ function bordersOf({ which, of, part }: Values, on: Pointable): number[] {
   if (of.length === 0) return raise('no-edge', 'Pick the edges in the scene.', 'of')
   const other = of.find(({ owner }) => !('part' in owner) || owner.part !== part.id)
   if (other) return raise('other-part', `An edge that is picked is of ${other.owner.name}, not of ${part.name}.`, 'of')
-  return of.map((p) => p.on.topology.borders.indexOf(p.border))
+  return acrossSeams(on, [...new Set(of.map((p) => p.on.topology.borders.indexOf(p.border)))])
 }
 
 /** Errors: smooth (none of them is an edge) */
