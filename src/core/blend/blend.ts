@@ -15,7 +15,8 @@ import { type Form, sectionAt } from './section'
 import { sewn } from './sewn'
 import { shifted, tubeSolid } from './tube'
 
-interface Context {
+/** What edges are rounded with. */
+export interface BlendContext {
   kernel: Kernel
   id: string
   /** Largest distance between a curve and its chords, mm. */
@@ -40,7 +41,7 @@ export function fitted(on: Pointable, wanted: readonly Blending[], tolerance: nu
  * @param on the same solid, with its regions and borders
  * Errors: large, mixed, corner, end, pieces
  */
-export function blended(solid: Solid, on: Pointable, wanted: readonly Blending[], context: Context): Solid {
+export function blended(solid: Solid, on: Pointable, wanted: readonly Blending[], context: BlendContext): Solid {
   const { kernel, id, tolerance } = context
   kernel.goOn()
   const looks = fitted(on, wanted, tolerance)
@@ -95,7 +96,12 @@ const tooLarge = (chain: Chain, at: Vec3): never =>
 /** Loose pieces so small to what is changed are what chords leave between them. */
 const CHIP = 1e-4
 
-function toolsFor(on: Pointable, wanted: readonly Blending[], corners: readonly Corner[], context: Context): Solid[] {
+function toolsFor(
+  on: Pointable,
+  wanted: readonly Blending[],
+  corners: readonly Corner[],
+  context: BlendContext,
+): Solid[] {
   if (wanted.length === 0) return []
   const { kernel, id, tolerance } = context
   const formOf = (chain: Chain) => wanted.find((w) => w.chain === chain)!.form
@@ -132,7 +138,7 @@ function chainTool(
   chain: Chain,
   form: Form,
   turning: ReadonlySet<number>,
-  { kernel, id, tolerance, chords }: Context & { chords: number },
+  { kernel, id, tolerance, chords }: BlendContext & { chords: number },
 ): Solid {
   const { stations, closed, convex, ends } = chain
   const lift = liftOf(chain) + tolerance

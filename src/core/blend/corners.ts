@@ -10,6 +10,8 @@ import { type Chain, pointOf, type Station } from './chains'
 import { arcAbout, type Form, sectionAt } from './section'
 import { type Side, sideOf } from './side'
 
+export const MIXED = 'At one corner an edge that goes outwards meets one that goes inwards. Give them steps of their own, one after the other.' // prettier-ignore
+
 /** An end of a chain at a corner of the part. */
 export interface Arrival {
   chain: Chain
@@ -40,8 +42,7 @@ export interface Pivot {
  */
 export function pivotAt(on: Pointable, vertex: number, coming: readonly Arrival[]): Pivot | undefined {
   if (coming.length < 2) return undefined
-  if (new Set(coming.map((a) => a.chain.convex)).size > 1)
-    return raise('mixed', 'At one corner an edge that goes outwards meets one that goes inwards. Give them steps of their own, one after the other.', 'of') // prettier-ignore
+  if (new Set(coming.map((a) => a.chain.convex)).size > 1) return raise('mixed', MIXED, 'of')
   const [a, b] = coming.map(stationAt) as [Station, Station]
   const shared = a.regions.find((r) => b.regions.includes(r))
   if (coming.length > 2 || shared === undefined) return undefined

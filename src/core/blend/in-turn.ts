@@ -1,12 +1,53 @@
 import { distanceToSpan } from '../faces/onto'
-import { alongSmooth, nameOf, type Pointable, spansOf } from '../faces/resolve'
-import { placeAt } from '../geometry/vec'
-import { arrivals } from './corners'
-import type { Chain } from './chains'
+import { alongSmooth, nameOf, type Pointable, pointable, spansOf } from '../faces/resolve'
+import { cross, length, placeAt, sub } from '../geometry/vec'
+import type { Solid } from '../kernel/kernel'
+import type { TaggedMesh } from '../kernel/surface'
+import { raise } from '../result'
+import { type BlendContext, blended } from './blend'
+import { arrivals, MIXED } from './corners'
+import { type Chain, chainsOf } from './chains'
+import type { Form } from './section'
 
 /** True where an edge that goes outwards meets one that goes inwards: they are done in turn, those that go inwards first. */
 export const isMixed = (chains: readonly Chain[]): boolean =>
   [...arrivals(chains).values()].some((coming) => new Set(coming.map((a) => a.chain.convex)).size > 1)
+
+/**
+ * A solid with edges rounded, those that go inwards first, then those that go outwards with what they run on along over
+ * the new faces.
+ * @returns the solid, and all edges that were done
+ * Errors: mixed (a round would end in the open), those of rounding
+ */
+export function blendedInTurn(
+  solid: Solid,
+  on: Pointable,
+  chains: readonly Chain[],
+  form: Form,
+  context: BlendContext,
+): { solid: Solid; done: readonly Chain[] } {
+  const { kernel, id } = context
+  const [inner, outer] = [false, true].map((convex) => chains.filter((c) => c.convex === convex)) as [Chain[], Chain[]]
+  const filled = blended(solid, on, inner.map((chain) => ({ chain, form })), context) // prettier-ignore
+  const now = pointable(kernel.read(filled))
+  const then = chainsOf(now, stillThere(on, outer, now, id))
+  const made = blended(filled, now, then.map((chain) => ({ chain, form })), context) // prettier-ignore
+  if (form.kind === 'round' && stumps(kernel.read(made), id) > STUMP * form.radius ** 2)
+    return raise('mixed', MIXED, 'of')
+  return { solid: made, done: [...inner, ...then] }
+}
+
+/** So much of the square of the radius is less than the end of a round, and more than what chords leave. */
+const STUMP = 0.03
+
+/** How much of a step's tools is to be seen where they end, mm². */
+function stumps({ positions, indices, triangleSurface, surfaces }: TaggedMesh, step: string): number {
+  return triangleSurface.reduce((sum, s, t) => {
+    if (surfaces[s]!.step !== step || surfaces[s]!.role !== 'lift') return sum
+    const [a, b, c] = [0, 1, 2].map((k) => placeAt(positions, indices[3 * t + k]!))
+    return sum + length(cross(sub(b!, a!), sub(c!, a!))) / 2
+  }, 0)
+}
 
 /** So near an edge is still where it was, mm. */
 const NEAR = 0.01
@@ -16,7 +57,7 @@ const NEAR = 0.01
  * faces, and as far as it goes without a corner.
  * @param step whose faces are new
  */
-export function stillThere(before: Pointable, chains: readonly Chain[], now: Pointable, step: string): number[] {
+function stillThere(before: Pointable, chains: readonly Chain[], now: Pointable, step: string): number[] {
   const old = [...new Set(chains.flatMap((c) => c.stations.map((s) => s.border)))]
   const spans = old.map((b) => ({ called: calledAt(before, b), spans: spansOf(before.mesh, before.topology.borders[b]!) })) // prettier-ignore
   const found = now.topology.borders.flatMap(({ vertices }, b) => {

@@ -1,10 +1,10 @@
 import type { KeptEdge, KeptFace } from '../document/pick-schema'
 import { apply, IDENTITY, invert } from '../geometry/placement'
-import { distance, dot, normalize, placeAt, plainVec, sub, type Vec3 } from '../geometry/vec'
+import { cross, distance, dot, length, normalize, placeAt, plainVec, scale, sub, type Vec3 } from '../geometry/vec'
 import { sameName, type SurfaceName, type SurfaceTag, type TaggedMesh } from '../kernel/surface'
 import { fail, ok, type Result } from '../result'
 import { edgeNear } from './edge-near'
-import { distanceToSpan, distanceToTriangle, ontoSurface } from './onto'
+import { distanceToSpan, distanceToTriangle, normalAt, ontoSurface } from './onto'
 import { type Border, type Topology, topologyOf, trianglesOf } from './topology'
 import { wholesOf } from './wholes'
 
@@ -34,6 +34,9 @@ const ON = 0.05
 const CLEARLY = 2
 /** Borders that go on in a direction that turns less than this run smoothly into each other (cosine of 14 degrees). */
 const SMOOTH = Math.cos((14 * Math.PI) / 180)
+
+/** Faces that cross at less than this (sine) do not say which way the edge between them leads. */
+const CROSSING = 0.05
 
 /** True if `name` is one of those that `kept` means: without a piece or a copy it means all of them. */
 export const isMeant = (kept: SurfaceName, name: SurfaceName): boolean =>
@@ -203,11 +206,15 @@ export function alongSmooth({ mesh, topology }: Pointable, border: number): numb
   for (const [i, b] of borders.entries())
     if (!b.closed && !isSeam(b))
       for (const v of [b.vertices[0]!, b.vertices.at(-1)!]) ends.set(v, [...(ends.get(v) ?? []), i])
-  /** The direction in which a border leaves one of its ends. */
+  /** The direction in which a border leaves one of its ends: as its faces have it, where they are exact; chords may be coarse. */
   const leaving = (i: number, v: number): Vec3 => {
-    const list = borders[i]!.vertices
-    const next = list[0] === v ? list[1]! : list.at(-2)!
-    return normalize(sub(vertex(mesh, next), vertex(mesh, v)))
+    const { vertices: list, regions } = borders[i]!
+    const at = vertex(mesh, v)
+    const chord = normalize(sub(vertex(mesh, list[0] === v ? list[1]! : list.at(-2)!), at))
+    const [a, b] = regions.map((r) => normalAt(mesh.surfaces[topology.surfaceOf[r]!]!.shape, at))
+    const way = a && b ? cross(a, b) : ([0, 0, 0] as const)
+    if (length(way) < CROSSING) return chord
+    return scale(normalize(way), dot(way, chord) < 0 ? -1 : 1)
   }
   const out = [border]
   for (const i of out) {

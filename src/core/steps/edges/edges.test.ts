@@ -120,6 +120,18 @@ test('round a square boss the foot turns about its corners; round an L the top t
   expect(Math.abs(whole.volume - top.volume - (straight + nook - 5 * mitre)) / straight).toBeLessThan(0.02)
 })
 
+test('what runs on smoothly does so however coarse the chords are', async () => {
+  const plate = extruded(rounded(40, 30, 0.6), 6)
+  for (const quality of ['drag', 'view', 'export'] as const) {
+    const part = (await built(sheetOf(...plate), quality)).build.parts[0]!
+    const top = facing(part, [0, 0, 1])
+    const right = facing(part, [1, 0, 0])
+    const edge = { between: [top.name, right.name], near: [20, 0, 6], of: 1, run: 'smooth' }
+    const { notes } = await built(sheetOf(...plate, edges({ of: [{ part: 'box', edge }], radius: '0.4' })), quality)
+    expect(notes.at(-1)).toMatch(/^1 outer edge, 13[89]/)
+  }
+})
+
 test('the top of a rounded plate is one chain', async () => {
   const plate = extruded(rounded(40, 30, 8), 6)
   const { volume } = await solidOf(...plate)
@@ -309,6 +321,15 @@ describe('edges that go outwards and inwards at one corner', () => {
       }),
       { numRuns: 12 },
     )
+  })
+
+  test('where a round would end in the open it is refused, and the part stays as it was', async () => {
+    // A block that stands on a box and out over its back.
+    const steps: StepOf[] = [BOX, ['solid', { width: '14', depth: '30', height: '8', lift: '20', at: at('0', '12'), how: 'add', parts: ['box'] }, 'over']] // prettier-ignore
+    const { part, volume } = await solidOf(...steps)
+    const soft = await solidOf(...steps, edges({ of: ofFaces(part, [[0, 0, 1], 20]), radius: '2' }))
+    expect(soft.problems[0]).toMatchObject({ kind: 'mixed', field: 'of' })
+    expect(soft.volume).toBeCloseTo(volume, 6)
   })
 
   test('what does not fit is told with what does; bevels are still done one after the other', async () => {

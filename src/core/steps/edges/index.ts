@@ -5,8 +5,8 @@ import { type Chain, chainsOf, chainWords } from '../../blend/chains'
 import { largest } from '../../blend/largest'
 import { wholeFace, wholeRegions } from '../../blend/whole-face'
 import type { Form } from '../../blend/section'
-import { isMixed, stillThere } from '../../blend/in-turn'
-import { type Pointable, pointable } from '../../faces/resolve'
+import { blendedInTurn, isMixed } from '../../blend/in-turn'
+import type { Pointable } from '../../faces/resolve'
 import { acrossSeams } from '../../faces/wholes'
 import type { Solid } from '../../kernel/kernel'
 import { choiceField } from '../../fields/choice'
@@ -137,20 +137,16 @@ function result(
   context: StepContext,
 ): { solid: Solid; done: readonly Chain[] } {
   const { kernel } = context
-  const wanted = (those: readonly Chain[], share: number): Blending[] => {
+  const wanted = (share: number): Blending[] => {
     const { radius, size, other } = values
     const sized = { ...values, radius: radius * share, size: size * share, other: other * share }
-    return those.map((chain) => ({ chain, form: formAt(sized, chain) }))
+    return chains.map((chain) => ({ chain, form: formAt(sized, chain) }))
   }
-  const [inner, outer] = [false, true].map((convex) => chains.filter((c) => c.convex === convex)) as [Chain[], Chain[]]
-  const built = (share: number) => {
-    const first = values.how === 'round' && isMixed(chains) ? inner : chains
-    const solid = blended(values.part.solid, on, wanted(first, share), context)
-    if (first === chains) return { solid, done: chains }
-    const now = pointable(kernel.read(solid))
-    const then = chainsOf(now, stillThere(on, outer, now, context.id))
-    return { solid: blended(solid, now, wanted(then, share), context), done: [...inner, ...then] }
-  }
+  const inTurn = values.how === 'round' && isMixed(chains)
+  const built = (share: number) =>
+    inTurn
+      ? blendedInTurn(values.part.solid, on, chains, { kind: 'round', radius: values.radius * share }, context)
+      : { solid: blended(values.part.solid, on, wanted(share), context), done: chains }
   try {
     return built(1)
   } catch (error) {
@@ -158,7 +154,7 @@ function result(
     // What the faces have room for is soon seen; only what is seen there alone has to be built to be known.
     const fits = (s: number) => {
       kernel.goOn()
-      fitted(on, wanted(chains, s), context.tolerance)
+      fitted(on, wanted(s), context.tolerance)
     }
     const room = largest(fits)
     const does = (s: number) => kernel.scoped(() => void built(s), () => []) // prettier-ignore
