@@ -18,6 +18,7 @@ import { proveRandomParts } from './prove-parts'
 import { Random } from './random'
 import { readBrokenFiles } from './read-files'
 import { roundRandomChains } from './round-chains'
+import { roundRandomJoins } from './round-joined'
 import { samples } from './samples'
 import { saveBrokenProjects } from './serve-projects'
 import { takeRandomOffers } from './take-offers'
@@ -66,6 +67,12 @@ test('chains of lines and arcs, drawn out, on a plate or turned, come out rounde
   const { failures, refused, right } = await roundRandomChains(SEED, 16, await Kernel.load())
   expect([failures, refused]).toEqual([[], []])
   expect(right).toBeGreaterThan(8)
+}, 120_000)
+
+test('edges of what was joined at random are rounded where they are, the same ones however coarse, or refused', async () => {
+  const { failures, right } = await roundRandomJoins(SEED, 24, await Kernel.load())
+  expect(failures).toEqual([])
+  expect(right).toBeGreaterThan(10)
 }, 120_000)
 
 test('parts changed by hand at random come out as if they had been built like that, and what can be had is not refused', async () => {

@@ -1,8 +1,8 @@
 /**
- * `npm run fuzz -- [files|projects|offers|skins|chains|cuts|beds|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
+ * `npm run fuzz -- [files|projects|offers|skins|chains|joins|cuts|beds|cases|changes|meshes|proofs|server]... [--runs 1000] [--seed 1] [--only board.step]`
  *
  * Feeds broken files of every format to the readers, random projects to the builder, broken documents to the server, takes
- * what is offered for random faces of the demos, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula, divides them, makes them fit random beds, changes their faces by hand, and those of found meshes, and proves
+ * what is offered for random faces of the demos, rounds and hollows random bodies, rounds random chains of edges whose rounds have a formula and edges of what was joined at random, divides them, makes them fit random beds, changes their faces by hand, and those of found meshes, and proves
  * random parts whose figures are known. Each run has a seed; what went wrong is printed with its own, which makes it again (`--seed N --runs 1`).
  * Ends with 1 if anything did.
  */
@@ -26,6 +26,7 @@ import { proveRandomParts } from './prove-parts'
 import { type Failure, readBrokenFiles } from './read-files'
 import { saveBrokenProjects } from './serve-projects'
 import { roundRandomChains } from './round-chains'
+import { roundRandomJoins } from './round-joined'
 import { shapeRandomSkins } from './shape-skins'
 import { takeRandomOffers } from './take-offers'
 
@@ -78,6 +79,16 @@ if (wanted('chains')) {
     return found.failures
   })
   process.stdout.write(`chains: ${right} as their formulas say, ${refused} refused although there is one\n`)
+}
+if (wanted('joins')) {
+  const kernel = await Kernel.load()
+  let right = 0
+  await inLots('joins', async (from, count) => {
+    const found = await roundRandomJoins(from, count, kernel)
+    right += found.right
+    return found.failures
+  })
+  process.stdout.write(`joins: ${right} of ${runs} rounded, the others refused\n`)
 }
 if (wanted('cuts')) {
   const kernel = await Kernel.load()

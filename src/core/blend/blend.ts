@@ -1,17 +1,17 @@
 import type { Pointable } from '../faces/resolve'
-import { scale, type Vec3 } from '../geometry/vec'
+import { add, scale, type Vec3 } from '../geometry/vec'
 import type { Kernel, Solid } from '../kernel/kernel'
 import type { SurfaceTag } from '../kernel/surface'
 import { chordsFor } from '../profile/polygon'
 import { raise } from '../result'
 import { blendShape } from './blend-shape'
-import { type Chain, sagitta } from './chains'
+import { type Chain, sagitta, type Station } from './chains'
 import { withoutChips } from './chips'
 import { type Arrival, arrivals, ballTool, type Pivot, pivotAt, pivotTool } from './corners'
 import { clearOf, type Ending, endingOf, stopped } from './ends'
 import { type Blending, crowded, lost, missing, type Probe, probesOf, zonesOf } from './fits'
-import { treeOf } from './near-faces'
-import { type Form, sectionAt } from './section'
+import { offFrom, regionTree, treeOf } from './near-faces'
+import { type Form, type Section, sectionAt } from './section'
 import { sewn } from './sewn'
 import { shifted, tubeSolid } from './tube'
 
@@ -133,6 +133,19 @@ function chordsOf(form: Form, tolerance: number): number {
   return tolerance <= 0.002 ? Math.max(own, FINE) : Math.max(own, 4)
 }
 
+/** What is filled in ends a little behind the facets of a round face, which lie behind the face: else its side would be seen there. */
+const BEHIND = 1e-4
+
+function sunk(on: Pointable, { sides, regions }: Station, section: Section, lift: number): Section {
+  const contacts = section.contacts.map((p, i) => {
+    const side = sides[i as 0 | 1]
+    if (side.shape.kind === 'plane' || side.shape.kind === 'free') return p
+    const off = offFrom(p, regionTree(on, regions[i as 0 | 1]), lift)
+    return off < lift ? add(p, scale(side.out(p), -off - BEHIND)) : p
+  }) as [Vec3, Vec3]
+  return { ...section, contacts, across: [contacts[0], ...section.across.slice(1, -1), contacts[1]] }
+}
+
 function chainTool(
   on: Pointable,
   chain: Chain,
@@ -142,7 +155,10 @@ function chainTool(
 ): Solid {
   const { stations, closed, convex, ends } = chain
   const lift = liftOf(chain) + tolerance
-  const sections = stations.map((s) => sectionAt(s, convex, form, lift, chords) ?? tooLarge(chain, s.at))
+  const sections = stations.map((s) => {
+    const section = sectionAt(s, convex, form, lift, chords) ?? tooLarge(chain, s.at)
+    return convex ? section : sunk(on, s, section, lift)
+  })
   const tags: SurfaceTag[] = []
   const faceOf = new Map<number, number>()
   const faces = stations.map((_, k) => {

@@ -34,12 +34,15 @@ export function treeOf(
 const treeOfThese = ({ positions, indices }: Pick<TaggedMesh, 'positions' | 'indices'>, triangles: ArrayLike<number>) =>
   new TriangleTree(unpacked(positions, indices, triangles))
 
-/** True if one of the triangles is so near to a point. @param slack mm */
-export function isNear(p: Vec3, tree: TriangleTree, slack: number): boolean {
+/** How far the nearest of the triangles is from a point, mm; Infinity where none is within reach. */
+export function offFrom(p: Vec3, tree: TriangleTree, reach: number): number {
   const t = tree.triangles
   const at = (n: number) => placeAt(t, n)
-  const box = [...p.map((v) => v - slack), ...p.map((v) => v + slack)]
-  let found = false
-  tree.within(box, (n) => (found ||= distanceToTriangle(p, at(3 * n), at(3 * n + 1), at(3 * n + 2)) <= slack))
-  return found
+  const box = [...p.map((v) => v - reach), ...p.map((v) => v + reach)]
+  let least = Infinity
+  tree.within(box, (n) => (least = Math.min(least, distanceToTriangle(p, at(3 * n), at(3 * n + 1), at(3 * n + 2)))))
+  return least
 }
+
+/** True if one of the triangles is so near to a point. @param slack mm */
+export const isNear = (p: Vec3, tree: TriangleTree, slack: number): boolean => offFrom(p, tree, slack) <= slack
