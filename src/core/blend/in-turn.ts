@@ -17,7 +17,7 @@ export const isMixed = (chains: readonly Chain[]): boolean =>
  * A solid with edges rounded, those that go inwards first, then those that go outwards with what they run on along over
  * the new faces.
  * @returns the solid, and all edges that were done
- * Errors: mixed (a round would end in the open), those of rounding
+ * Errors: mixed (a round would end in the open), large (what is filled in covers an edge), those of rounding
  */
 export function blendedInTurn(
   solid: Solid,
@@ -60,12 +60,15 @@ const NEAR = 0.01
 function stillThere(before: Pointable, chains: readonly Chain[], now: Pointable, step: string): number[] {
   const old = [...new Set(chains.flatMap((c) => c.stations.map((s) => s.border)))]
   const spans = old.map((b) => ({ called: calledAt(before, b), spans: spansOf(before.mesh, before.topology.borders[b]!) })) // prettier-ignore
-  const found = now.topology.borders.flatMap(({ vertices }, b) => {
-    const called = calledAt(now, b)
-    const p = placeAt(now.mesh.positions, vertices[Math.floor(vertices.length / 2)]!)
-    const q = placeAt(now.mesh.positions, vertices[Math.max(0, Math.floor(vertices.length / 2) - 1)]!)
-    const lies = (at: typeof p, all: (typeof spans)[number]['spans']) => all.some(([a, c]) => distanceToSpan(at, a, c) < NEAR) // prettier-ignore
-    return spans.some((s) => s.called === called && lies(p, s.spans) && lies(q, s.spans)) ? [b] : []
+  const found = spans.flatMap((old) => {
+    const own = now.topology.borders.flatMap(({ vertices }, b) => {
+      const half = Math.floor(vertices.length / 2)
+      const places = [half, Math.max(0, half - 1)].map((k) => placeAt(now.mesh.positions, vertices[k]!))
+      const lies = places.every((p) => old.spans.some(([a, c]) => distanceToSpan(p, a, c) < NEAR))
+      return lies && calledAt(now, b) === old.called ? [b] : []
+    })
+    if (own.length === 0) return raise('large', 'What is filled in at an inner edge covers an outer one that is to be rounded as well.', 'of') // prettier-ignore
+    return own
   })
   const isNew = (b: number) => now.topology.borders[b]!.regions.some((r) => now.mesh.surfaces[now.topology.surfaceOf[r]!]!.step === step) // prettier-ignore
   const runs = found.map((b) => alongSmooth(now, b))

@@ -323,6 +323,18 @@ describe('edges that go outwards and inwards at one corner', () => {
     )
   })
 
+  test('what is filled in does not cover an edge that is asked for', async () => {
+    // A ledge of 1 mm behind a block.
+    const steps: StepOf[] = [BOX, ['solid', { width: '40', depth: '29', height: '7', lift: '20', at: at('0', '-0.5'), how: 'add', parts: ['box'] }, 'block']] // prettier-ignore
+    const { part } = await solidOf(...steps)
+    const of = ofFaces(part, [[0, 0, 1], 20])
+    const { problems } = await solidOf(...steps, edges({ of, radius: '1' }))
+    expect(problems[0]).toMatchObject({ kind: 'large', field: 'radius' })
+    expect(Number(problems[0]!.would!.value)).toBeLessThanOrEqual(0.5)
+    const does = await solidOf(...steps, edges({ of, radius: problems[0]!.would!.value }))
+    expect([does.problems, does.genus]).toEqual([[], 0])
+  })
+
   test('where a round would end in the open it is refused, and the part stays as it was', async () => {
     // A block that stands on a box and out over its back.
     const steps: StepOf[] = [BOX, ['solid', { width: '14', depth: '30', height: '8', lift: '20', at: at('0', '12'), how: 'add', parts: ['box'] }, 'over']] // prettier-ignore
