@@ -51,7 +51,8 @@ export const edgesStep = stepKind({
   title: 'Round or bevel edges',
   findBy: ['fillet', 'chamfer', 'radius', 'bevel', 'soften', 'lead-in', 'corner', 'foot', 'blend'],
   group: 'change',
-  about: 'Rounds edges of a part, or bevels them: outer ones are cut off, inner ones filled in.',
+  about:
+    'Rounds edges of a part, or bevels them: outer ones are cut off, inner ones filled in. Where both meet at a corner the inner ones are rounded first, and outer ones then go round over what they filled in; bevels of both need steps of their own.',
   fields,
   fieldNotes: {
     part: 'id of the part',
