@@ -67,7 +67,8 @@ const build = { view_ms: view_ms!, view_bare_ms: view_bare_ms!, export_ms: expor
 const builder = new Builder(kernel)
 const changed = (id: string, field: string, from: number) => (run: number) =>
   builder.build(setField(id, field, `${from + (run + 2) / 100}`)(project), models, 'view')
-const lastStep = await median(RUNS, changed('opening2', 'gap', 0.6))
+const lastStep = await median(RUNS, changed('label', 'height', 5))
+const fourthStep = await median(RUNS, changed('opening2', 'gap', 0.6))
 const firstStep = await median(RUNS, changed('wrap', 'clear', 0.55))
 
 const built = await builder.build(project, models, 'view')
@@ -103,6 +104,8 @@ process.stdout.write(
         export_ratio_to_bare: round(build.export_ms / build.export_bare_ms),
         last_step_changed_ms: lastStep,
         last_step_ratio_to_full: round(lastStep / build.view_ms),
+        fourth_step_changed_ms: fourthStep,
+        fourth_step_ratio_to_full: round(fourthStep / build.view_ms),
         first_step_changed_ms: firstStep,
         first_step_ratio_to_full: round(firstStep / build.view_ms),
       },
