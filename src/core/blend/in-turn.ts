@@ -60,12 +60,17 @@ const NEAR = 0.01
 function stillThere(before: Pointable, chains: readonly Chain[], now: Pointable, step: string): number[] {
   const old = [...new Set(chains.flatMap((c) => c.stations.map((s) => s.border)))]
   const spans = old.map((b) => ({ called: calledAt(before, b), spans: spansOf(before.mesh, before.topology.borders[b]!) })) // prettier-ignore
+  const byName = new Map<string, number[]>()
+  for (const b of now.topology.borders.keys()) {
+    const called = calledAt(now, b)
+    byName.set(called, [...(byName.get(called) ?? []), b])
+  }
   const found = spans.flatMap((old) => {
-    const own = now.topology.borders.flatMap(({ vertices }, b) => {
+    const own = (byName.get(old.called) ?? []).filter((b) => {
+      const { vertices } = now.topology.borders[b]!
       const half = Math.floor(vertices.length / 2)
       const places = [half, Math.max(0, half - 1)].map((k) => placeAt(now.mesh.positions, vertices[k]!))
-      const lies = places.every((p) => old.spans.some(([a, c]) => distanceToSpan(p, a, c) < NEAR))
-      return lies && calledAt(now, b) === old.called ? [b] : []
+      return places.every((p) => old.spans.some(([a, c]) => distanceToSpan(p, a, c) < NEAR))
     })
     if (own.length === 0) return raise('large', 'What is filled in at an inner edge covers an outer one that is to be rounded as well.', 'of') // prettier-ignore
     return own

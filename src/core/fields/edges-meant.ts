@@ -19,7 +19,8 @@ export function edgesMeant(of: readonly SavedTaken[], at: Pick<Scope, 'parts' | 
   const lines: number[] = []
   const chains: Chain[] = []
   for (const on of new Set(found.flatMap((f) => (f.ok ? [f.value.on] : [])))) {
-    const borders = acrossSeams(on, [...new Set(found.flatMap((f) => (f.ok && f.value.on === on ? f.value.borders : [])))]) // prettier-ignore
+    const own = found.flatMap((f) => (f.ok && f.value.on === on ? [f.value] : []))
+    const borders = [...new Set(own.flatMap((f) => (f.region === undefined ? f.borders : acrossSeams(on, f.borders))))]
     lines.push(...borders.flatMap((b) => spansOf(on.mesh, on.topology.borders[b]!).flat(2)))
     chains.push(...chainsOf(on, borders.filter((b) => isEdge(on, b)))) // prettier-ignore
   }

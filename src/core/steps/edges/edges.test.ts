@@ -267,11 +267,16 @@ test('an edge runs on over the seam of what was joined flush, straight and round
   // Round a rectangle, as if it had been one solid from the beginning.
   expect([bar.problems, bar.genus, bar.notes.at(-1)]).toEqual([[], 0, '4 outer edges, 190.0 mm together.'])
   expectRight(plain.volume - bar.volume, cut(2) * 190 - 4 * (5 / 3 - Math.PI / 2) * 8)
-  // Picked on one side of the seam it is all of it.
-  const edge = { between: [{ step: 'box', role: 'far' }, { step: 'box', role: 'side', segment: 'front' }], near: [0, -15, 20], of: 1, run: 'piece' } // prettier-ignore
-  const front = await solidOf(...longer, edges({ of: [{ part: 'box', edge }], radius: '2' }))
+  // Picked on one side of the seam it is all of it, unless that piece alone is meant.
+  const edge = { between: [{ step: 'box', role: 'far' }, { step: 'box', role: 'side', segment: 'front' }], near: [0, -15, 20], of: 1 } // prettier-ignore
+  const picked = (of: object) => solidOf(...longer, edges({ of: [{ part: 'box', ...of }], radius: '2' }))
+  const front = await picked({ edge: { ...edge, run: 'smooth' } })
   expect([front.problems, front.notes.at(-1)]).toEqual([[], '1 outer edge, 65.0 mm together.'])
   expectRight(plain.volume - front.volume, cut(2) * 65)
+  const piece = await picked({ edge: { ...edge, run: 'piece' } })
+  expectRight(plain.volume - piece.volume, cut(2) * 40)
+  const face = await picked({ face: facing(plain.part, [0, -1, 0]) })
+  expect(face.notes.at(-1)).toBe('3 outer edges, 150.0 mm together.')
   const higher = onto({ width: '14', height: '8', lift: '20' })
   const { part, volume } = await solidOf(...higher)
   const of = [{ part: 'box', face: facing(part, [0, 0, 1], 20) }]

@@ -100,7 +100,10 @@ function bordersOf({ which, of, part }: Values, on: Pointable): number[] {
   if (of.length === 0) return raise('no-edge', 'Pick the edges in the scene.', 'of')
   const other = of.find(({ owner }) => !('part' in owner) || owner.part !== part.id)
   if (other) return raise('other-part', `An edge that is picked is of ${other.owner.name}, not of ${part.name}.`, 'of')
-  return acrossSeams(on, [...new Set(of.map((p) => p.on.topology.borders.indexOf(p.border)))])
+  const numbered = (pieces: Values['of']) => pieces.map((p) => on.topology.borders.indexOf(p.border))
+  // All round a face its edges are meant as they are seen; a piece that was picked may be meant up to a seam.
+  const round = acrossSeams(on, numbered(of.filter((p) => p.out)))
+  return [...new Set([...round, ...numbered(of.filter((p) => !p.out))])]
 }
 
 /** Errors: smooth (none of them is an edge) */
