@@ -46,8 +46,13 @@ test('a label: a plain solid, the edges of its face taken and moved inwards, let
   const step = page.getByLabel('Build sheet').locator('[data-step="extrude"]')
   await step.getByRole('combobox', { name: 'What becomes of it' }).click()
   await page.getByRole('option', { name: 'taken from' }).click()
+  // What is taken from the part that it lies on goes into it; said otherwise, it tells that nothing is there.
+  const direction = step.getByRole('combobox', { name: 'The direction' })
+  await expect(direction).toHaveText('inwards')
+  await direction.click()
+  await page.getByRole('option', { name: 'outwards' }).click()
   await expect(step.getByText('It does not reach Part')).toBeVisible()
-  await step.getByRole('combobox', { name: 'The direction' }).click()
+  await direction.click()
   await page.getByRole('option', { name: 'inwards' }).click()
   await expect(step.getByText('It does not reach Part')).toBeHidden()
 

@@ -202,6 +202,16 @@ describe('how far', () => {
     near(whole - (await cut('through', 'in')), 4 * Math.PI * 4)
     const none = await built(sheetOf(...walls, hole, ['extrude', { drawing: 'h', reach: 'wall', way: 'out', how: 'take', parts: ['box'] }, 'e'])) // prettier-ignore
     expect(none.problems[0]).toMatchObject({ field: 'way', message: expect.stringContaining('no wall on that way') })
+    // The wall that it is drawn on is behind it, and no wall on the way out.
+    const front = {
+      part: 'box',
+      face: facing((await built(sheetOf(...walls))).build.parts[0]!, [0, -1, 0], 12),
+      off: '0',
+    }
+    const onIt = ['drawing', { on: front, shapes: [shape('circle', { across: '4' })] }, 'h'] as const
+    const cutOn = (way: string) => built(sheetOf(...walls, onIt, ['extrude', { drawing: 'h', reach: 'wall', way, how: 'take', parts: ['box'] }, 'e'])) // prettier-ignore
+    expect((await cutOn('out')).problems[0]).toMatchObject({ kind: 'no-wall', field: 'way' })
+    near(whole - (await cutOn('in')).volumes['box']!, 4 * Math.PI * 2)
   })
 })
 

@@ -4,6 +4,8 @@ import { raise } from '../result'
 
 /** A cut stands out so far beyond the face it opens, mm. */
 export const OUT = 0.5
+/** Less than this in front of a plane is nothing, mm. */
+const LEAST = 1e-4
 /** From where to where along a plane's normal, mm. */
 export type Span = readonly [number, number]
 export type Between = (span: Span) => Solid
@@ -41,6 +43,8 @@ export function throughFirst(
     .flatMap((s) => kernel.bodies(kernel.intersect(s, tool)))
     .map((b) => heightsOf(kernel.place(b, invert(frame)), IDENTITY))
     .map((h): [number, number] => [Math.min(...h), Math.max(...h)])
+    // What only comes up to the plane from behind lies on the other way.
+    .filter(([low, high]) => (outwards ? high > LEAST : low < -LEAST))
     .sort((a, b) => (outwards ? a[0] - b[0] : b[1] - a[1]))
   const first = walls[0]
   if (!first) return raise('no-wall', 'There is no wall on that way; the other direction may have one.', field)
