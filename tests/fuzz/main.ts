@@ -53,6 +53,24 @@ async function inLots(what: string, work: (from: number, count: number) => Promi
   }
 }
 
+/** The same for work that counts something besides. @param words what is said of how many these are */
+async function counted<T extends { failures: Failure[] }>(
+  what: string,
+  work: (from: number, count: number, kernel: Kernel) => Promise<T>,
+  of: (found: T) => number,
+  words: string,
+): Promise<void> {
+  if (!wanted(what)) return
+  const kernel = await Kernel.load()
+  let sum = 0
+  await inLots(what, async (from, count) => {
+    const found = await work(from, count, kernel)
+    sum += of(found)
+    return found.failures
+  })
+  process.stdout.write(`${what}: ${sum} ${words}\n`)
+}
+
 const project = expectOk(readProject(readFileSync('tests/fixtures/logger-begun.json', 'utf8')))
 await inLots('files', (from, count) => readBrokenFiles(from, count, startQuietly, values.only))
 if (wanted('projects')) {
@@ -80,16 +98,7 @@ if (wanted('chains')) {
   })
   process.stdout.write(`chains: ${right} as their formulas say, ${refused} refused although there is one\n`)
 }
-if (wanted('joins')) {
-  const kernel = await Kernel.load()
-  let right = 0
-  await inLots('joins', async (from, count) => {
-    const found = await roundRandomJoins(from, count, kernel)
-    right += found.right
-    return found.failures
-  })
-  process.stdout.write(`joins: ${right} of ${runs} rounded, the others refused\n`)
-}
+await counted('joins', roundRandomJoins, (f) => f.right, `of ${runs} rounded, the others refused`)
 if (wanted('cuts')) {
   const kernel = await Kernel.load()
   await inLots('cuts', (from, count) => divideRandomParts(from, count, kernel))
@@ -102,26 +111,8 @@ if (wanted('cases')) {
   const kernel = await Kernel.load()
   await inLots('cases', (from, count) => caseRandomBoards(from, count, kernel))
 }
-if (wanted('changes')) {
-  const kernel = await Kernel.load()
-  let refused = 0
-  await inLots('changes', async (from, count) => {
-    const found = await changeRandomFaces(from, count, kernel)
-    refused += found.refused
-    return found.failures
-  })
-  process.stdout.write(`changes: ${refused} refused although what they should come to can be built\n`)
-}
-if (wanted('meshes')) {
-  const kernel = await Kernel.load()
-  let refused = 0
-  await inLots('meshes', async (from, count) => {
-    const found = await changeRandomMeshes(from, count, kernel)
-    refused += found.refused
-    return found.failures
-  })
-  process.stdout.write(`meshes: ${refused} refused although it is known what they should come to\n`)
-}
+await counted('changes', changeRandomFaces, (f) => f.refused, 'refused although what they should come to can be built')
+await counted('meshes', changeRandomMeshes, (f) => f.refused, 'refused although it is known what they should come to')
 if (wanted('proofs')) {
   const kernel = await Kernel.load()
   await inLots('proofs', (from, count) => proveRandomParts(from, count, kernel))

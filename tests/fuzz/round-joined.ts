@@ -56,10 +56,10 @@ function farthest(from: Pointable['mesh'], meant: (t: number) => boolean, to: Po
   return [...corners.values()].reduce((most, p) => Math.max(most, all.reduce((least, t) => Math.min(least, toTriangle(p, t)), Infinity)), 0) // prettier-ignore
 }
 
-/** Edges of faces that meet at less than this (degrees between their ways out) come near to nothing when they are rounded. */
+/** Faces that look no more than this (cosine) the same way stand square to each other. */
 const SQUARE = 1e-6
 
-/** The middles of straight edges between two square flat faces that are all of them picked, of outer ones alone. */
+/** The middles of the edges of what is picked that are straight and lie between two square flat faces. */
 function squareEdges(on: Pointable, picked: readonly object[]): Vec3[] {
   const faces = picked.map((p) => (p as { face: { name: object; of?: number } }).face)
   // Of a face that came apart only the piece is meant that was picked.
@@ -114,7 +114,7 @@ export async function roundRandomJoins(
       )
       if (off > REACH * radius) fail(`it changes ${off.toFixed(2)} mm away for a radius of ${radius}`)
       const triangles = Array.from({ length: soft.indices.length / 3 }, (_, t) => cornersOf(soft, t))
-      const left = squareEdges(on, of).find((p) => triangles.every((t) => toTriangle(p, t) > 1e-3) === false)
+      const left = squareEdges(on, of).find((p) => triangles.some((t) => toTriangle(p, t) <= 1e-3))
       if (left) fail(`an edge is left at ${left.map((v) => v.toFixed(2)).join(', ')}`)
       const fine = await builder.build(project, NONE, 'export')
       const [a, b] = [report, fine.steps.at(-1)!].map((s) => s.notes.at(-1)?.replace(/, .*/, ''))

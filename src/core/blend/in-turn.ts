@@ -58,8 +58,8 @@ const NEAR = 0.01
  * @param step whose faces are new
  */
 function stillThere(before: Pointable, chains: readonly Chain[], now: Pointable, step: string): number[] {
-  const old = [...new Set(chains.flatMap((c) => c.stations.map((s) => s.border)))]
-  const spans = old.map((b) => ({ called: calledAt(before, b), spans: spansOf(before.mesh, before.topology.borders[b]!) })) // prettier-ignore
+  const were = [...new Set(chains.flatMap((c) => c.stations.map((s) => s.border)))]
+  const spans = were.map((b) => ({ called: calledAt(before, b), spans: spansOf(before.mesh, before.topology.borders[b]!) })) // prettier-ignore
   const byName = new Map<string, number[]>()
   for (const b of now.topology.borders.keys()) {
     const called = calledAt(now, b)

@@ -67,15 +67,16 @@ export function joinedOutput(
   const notes: string[] = []
   const changed = parts.map((part): PartOutput => {
     const before = part.solid.volume()
-    const made = {
+    const solid = {
       add: () => kernel.union([part.solid, tool]),
       take: () => kernel.subtract(part.solid, [tool]),
       common: () => kernel.intersect(part.solid, tool),
     }[how]()
     // What changes nothing leaves no marks on the faces that it touches.
-    const isAsBefore = Math.abs(made.volume() - before) < 1e-9 * before
-    const solid = isAsBefore ? part.solid : made
-    if (how === 'take' && isAsBefore) notes.push(`It does not reach ${part.name}, so nothing is taken from it.`)
+    if (Math.abs(solid.volume() - before) < 1e-9 * before) {
+      if (how === 'take') notes.push(`It does not reach ${part.name}, so nothing is taken from it.`)
+      return { id: part.id, solid: part.solid }
+    }
     const [was, is] = [kernel.bodies(part.solid).length, kernel.bodies(solid).length]
     if (how === 'add' && is > was) notes.push(`It does not touch ${part.name}, so that is in ${is} pieces now.`)
     if (how === 'take' && is > was) notes.push(`${part.name} falls into ${is} pieces.`)
